@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition;
+
+use Herald\Document\InvalidDocument;
+use Herald\Document\Node;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\Path;
+use Herald\Record\UnknownPath;
+use Herald\Record\Vocabulary;
+use Herald\Value\Money;
+
+/**
+ * Reads conditions: `{"all": […]}`, `{"any": […]}`, `{"not": {…}}` or `{"path": "order.status", "operator": "is", "value": "paid"}`.
+ */
+final class ConditionReader
+{
+    /**
+     * @throws InvalidDocument when a path is unknown, or an operator or value does not suit its field
+     */
+    public static function read(Node $node, Vocabulary $vocabulary): Condition
+    {
+        if ($node->has('all')) {
+            return new AllOf(self::parts($node, 'all', $vocabulary));
+        }
+        if ($node->has('any')) {
+            return new AnyOf(self::parts($node, 'any', $vocabulary));
+        }
+        $negated = $node->node('not');
+        if ($negated !== null) {
+            return new Negation(self::read($negated, $vocabulary));
+        }
+
+        return self::comparison($node, $vocabulary);
+    }
+
+    /**
+     * Reads a condition back from the form that {@see Condition::toArray} gives it.
+     *
+     * @param  array<array-key, mixed>  $stored
+     */
+    public static function stored(array $stored): Condition
+    {
+        $node = new Node($stored, '', 'stored condition');
+        if ($node->has('all') || $node->has('any')) {
+            $parts = array_map(
+                static fn (Node $part): Condition => self::stored($part->data),
+                array_values($node->nodes($node->has('all') ? 'all' : 'any')),
+            );
+
+            return $node->has('all') ? new AllOf($parts) : new AnyOf($parts);
+        }
+        if ($node->has('not')) {
+            return new Negation(self::stored($node->array('not')));
+        }
+        $path = Path::of($node->string('path'));
+        $value = $node->raw('value');
+
+        return new Comparison(
+            $path,
+            Field::single((string) $path, $node->string('label'), FieldType::from($node->string('type'))),
+            Operator::from($node->string('operator')),
+            is_scalar($value) || is_array($value) ? $value : null,
+        );
+    }
+
+    /**
+     * @return list<Condition>
+     */
+    private static function parts(Node $node, string $key, Vocabulary $vocabulary): array
+    {
+        return array_map(static fn (Node $part): Condition => self::read($part, $vocabulary), array_values($node->nodes($key)));
+    }
+
+    private static function comparison(Node $node, Vocabulary $vocabulary): Comparison
+    {
+        $operator = Operator::tryFrom($node->string('operator')) ?? throw $node->fault('operator', 'is not an operator');
+        try {
+            $path = Path::of($node->string('path'));
+            $field = $vocabulary->field($path);
+        } catch (UnknownPath|\InvalidArgumentException $e) {
+            throw $node->fault('path', $e->getMessage());
+        }
+        if (! $operator->suits($field->type)) {
+            throw $node->fault('operator', "\"{$operator->inWords()}\" cannot be asked of {$path}, which is of type {$field->type->value}");
+        }
+        $value = $node->raw('value');
+        if ($operator->takesValue()) {
+            foreach ($operator === Operator::OneOf && is_array($value) ? $value : [$value] as $one) {
+                self::checkValue($node, $field, $one);
+            }
+        }
+
+        return new Comparison($path, $field, $operator, is_scalar($value) || is_array($value) ? $value : null);
+    }
+
+    private static function checkValue(Node $node, Field $field, mixed $value): void
+    {
+        $fits = match ($field->type) {
+            FieldType::Integer, FieldType::Decimal, FieldType::List => is_numeric($value),
+            FieldType::Money => is_numeric($value) || self::isMoney($value),
+            FieldType::Boolean => is_bool($value),
+            FieldType::Date, FieldType::DateTime => is_string($value) && date_create_immutable($value) !== false,
+            FieldType::Option => is_string($value) && isset($field->options[$value]),
+            default => is_scalar($value),
+        };
+        if (! $fits) {
+            $shown = is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE) : get_debug_type($value);
+            throw $node->fault('value', "{$shown} is no value of {$field->key}".($field->options === [] ? ', which is of type '.$field->type->value : '; it may be '.implode(', ', array_keys($field->options))));
+        }
+    }
+
+    private static function isMoney(mixed $value): bool
+    {
+        try {
+            return Money::read($value) !== null;
+        } catch (\InvalidArgumentException) {
+            return false;
+        }
+    }
+}

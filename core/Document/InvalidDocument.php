@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Document;
+
+/** A document (manifest, record type, record, template, brand) cannot be used as it stands. */
+final class InvalidDocument extends \DomainException
+{
+    /**
+     * @param  string  $document  what the reader would call it: a file name, or "template order-received"
+     * @param  non-empty-list<Fault>  $faults
+     */
+    public function __construct(public readonly string $document, public readonly array $faults)
+    {
+        parent::__construct(implode("\n", array_map(
+            static fn (Fault $fault): string => $document.': '.$fault->inWords(),
+            $faults,
+        )));
+    }
+
+    public static function because(string $document, string $place, string $reason): self
+    {
+        return new self($document, [new Fault(trim($place, '/'), $reason)]);
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Document;
+
+/**
+ * A JSON object as it was handed in, kept in both shapes that are needed: objects for schema validation (where {} and
+ * [] differ), arrays for reading.
+ */
+final readonly class Json
+{
+    /** Documents larger than this are refused before they are parsed. */
+    public const MAX_BYTES = 8_388_608;
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     */
+    private function __construct(public string $name, public \stdClass $object, public array $data) {}
+
+    /**
+     * @param  string  $name  what to call the document in errors
+     *
+     * @throws InvalidDocument naming the reason when the text is not a JSON object
+     */
+    public static function ofText(string $text, string $name): self
+    {
+        if (strlen($text) > self::MAX_BYTES) {
+            throw InvalidDocument::because($name, '', 'is larger than 8 MB');
+        }
+        try {
+            $object = json_decode($text, false, 64, JSON_THROW_ON_ERROR);
+        } catch (\JsonException $e) {
+            throw InvalidDocument::because($name, '', 'is not JSON: '.lcfirst($e->getMessage()));
+        }
+        if (! $object instanceof \stdClass) {
+            throw InvalidDocument::because($name, '', 'must be a JSON object');
+        }
+        /** @var array<array-key, mixed> $data an object decodes to an array */
+        $data = json_decode($text, true, 64, JSON_THROW_ON_ERROR);
+
+        return new self($name, $object, $data);
+    }
+
+    /** @throws InvalidDocument when the file cannot be read or is not a JSON object */
+    public static function ofFile(string $path): self
+    {
+        $text = is_file($path) ? @file_get_contents($path) : false;
+        if ($text === false) {
+            throw InvalidDocument::because($path, '', 'cannot be read');
+        }
+
+        return self::ofText($text, $path);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     */
+    public static function ofArray(array $data, string $name): self
+    {
+        $text = json_encode($data === [] ? new \stdClass : $data, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+
+        return self::ofText($text, $name);
+    }
+
+    public function node(): Node
+    {
+        return new Node($this->data, '', $this->name);
+    }
+}

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Document;
+
+use Opis\JsonSchema\Errors\ValidationError;
+use Opis\JsonSchema\Validator;
+
+/**
+ * The published JSON Schemas (JSON Schema 2020-12) in schema/, which every document is checked against on its way in.
+ */
+enum Schema: string
+{
+    case Manifest = 'manifest';
+    case RecordType = 'record-type';
+    case Template = 'template';
+    case Brand = 'brand';
+
+    public const BASE = 'https://schema.velvet-herald.example/';
+
+    /** @throws InvalidDocument naming each place and reason in words */
+    public function check(Json $document): void
+    {
+        $error = self::validator()->validate($document->object, self::BASE.$this->value.'.json')->error();
+        if ($error === null) {
+            return;
+        }
+        $faults = new Faults;
+        $leaves = self::leaves($error);
+        $places = array_map(static fn (ValidationError $leaf): string => implode('/', $leaf->data()->fullPath()), $leaves);
+        foreach ($leaves as $index => $leaf) {
+            if (! self::onlyFollows($leaf, $places[$index], $places)) {
+                $faults->add($places[$index], self::reason($leaf));
+            }
+        }
+        $faults->throwIfAny($document->name);
+    }
+
+    private static function validator(): Validator
+    {
+        static $validator = null;
+        if (! $validator instanceof Validator) {
+            $validator = new Validator;
+            $validator->setMaxErrors(20);
+            $validator->setStopAtFirstError(false);
+            $validator->resolver()?->registerPrefix(self::BASE, dirname(__DIR__, 2).'/schema');
+        }
+
+        return $validator;
+    }
+
+    /**
+     * @return list<ValidationError> the errors with nothing beneath them: those that name the true place
+     */
+    private static function leaves(ValidationError $error): array
+    {
+        if ($error->subErrors() === [] || in_array($error->keyword(), ['anyOf', 'oneOf'], true)) {
+            return [$error];
+        }
+
+        $leaves = [];
+        foreach ($error->subErrors() as $beneath) {
+            if ($beneath instanceof ValidationError) {
+                array_push($leaves, ...self::leaves($beneath));
+            }
+        }
+
+        return $leaves;
+    }
+
+    /**
+     * Whether the error says no more than that something beneath it failed: members that failed count as not provided for.
+     *
+     * @param  list<string>  $places
+     */
+    private static function onlyFollows(ValidationError $error, string $place, array $places): bool
+    {
+        if ($error->keyword() !== 'additionalProperties') {
+            return false;
+        }
+        foreach ($places as $other) {
+            if ($other !== $place && str_starts_with($other, $place === '' ? '' : $place.'/')) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private static function reason(ValidationError $error): string
+    {
+        $args = $error->args();
+        $value = $error->data()->value();
+        $shown = is_scalar($value) ? json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : get_debug_type($value);
+        $schema = $error->schema()->info()->data();
+
+        return match ($error->keyword()) {
+            'required' => 'lacks '.self::quoted($args['missing'] ?? []),
+            'additionalProperties', 'unevaluatedProperties' => 'has no place for '.self::quoted($args['properties'] ?? []),
+            'enum' => $shown.' is not one of '.self::quoted(is_object($schema) ? ($schema->enum ?? []) : []),
+            'const' => $shown.' must be '.self::quoted(is_object($schema) ? ($schema->const ?? '') : ''),
+            'type' => 'must be '.self::typeNames($args['expected'] ?? 'something else').', not '.self::typeNames($args['type'] ?? 'that'),
+            'pattern' => $shown.' does not have the form that is asked for here'.(is_object($schema) && is_string($schema->description ?? null) ? ' ('.$schema->description.')' : ''),
+            'minLength', 'minItems', 'minProperties' => 'must not be empty',
+            'anyOf', 'oneOf' => 'fits none of the forms that may stand here'.(is_object($schema) && is_string($schema->description ?? null) ? ': '.$schema->description : ''),
+            default => self::plain($error),
+        };
+    }
+
+    private static function quoted(mixed $names): string
+    {
+        return implode(', ', array_map(
+            static fn (mixed $name): string => '"'.(is_scalar($name) ? (string) $name : get_debug_type($name)).'"',
+            is_array($names) ? $names : [$names],
+        ));
+    }
+
+    private static function typeNames(mixed $types): string
+    {
+        $words = ['string' => 'a text', 'object' => 'an object', 'array' => 'a list', 'integer' => 'a whole number', 'number' => 'a number', 'boolean' => 'true or false', 'null' => 'null'];
+
+        return implode(' or ', array_map(
+            static fn (mixed $type): string => is_string($type) ? ($words[$type] ?? $type) : '?',
+            is_array($types) ? $types : [$types],
+        ));
+    }
+
+    private static function plain(ValidationError $error): string
+    {
+        $words = $error->message();
+        foreach ($error->args() as $name => $value) {
+            $words = str_replace('{'.$name.'}', is_scalar($value) ? (string) $value : self::quoted($value), $words);
+        }
+
+        return lcfirst($words);
+    }
+}

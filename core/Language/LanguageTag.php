@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Language;
+
+/** Questions about a BCP 47 language tag (RFC 5646). */
+final class LanguageTag
+{
+    /** Whether the tag is well-formed: a language, then subtags of one to eight letters or digits (RFC 5646 section 2.1). */
+    public static function isWellFormed(string $tag): bool
+    {
+        return preg_match('/^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i', $tag) === 1;
+    }
+
+    /** Whether text in this language runs from right to left, by the layout data of CLDR. */
+    public static function isRightToLeft(string $tag): bool
+    {
+        $layout = \ResourceBundle::create(\Locale::canonicalize($tag) ?? 'root', 'ICUDATA', true)?->get('layout');
+
+        return $layout instanceof \ResourceBundle && $layout->get('characters') === 'right-to-left';
+    }
+
+    /** The language's name in the given language, e.g. "German". */
+    public static function name(string $tag, string $in = 'en'): string
+    {
+        return \Locale::getDisplayName($tag, $in) ?: $tag;
+    }
+}

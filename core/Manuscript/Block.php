@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript;
+
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/**
+ * One piece of a manuscript, alone or a group of others. A type of block is one class in Block/, registered in {@see Blocks}: its
+ * schema, how it is read, and how it is written in HTML and in plain text.
+ */
+interface Block
+{
+    /** The name that documents use. */
+    public static function type(): string;
+
+    /**
+     * What the block has beside what all blocks have, as JSON Schema: "properties" and, where needed, "required".
+     *
+     * @return array{properties: array<string, mixed>, required?: list<string>}
+     */
+    public static function schema(): array;
+
+    public static function read(BlockReader $reader): self;
+
+    public function common(): Common;
+
+    /** Writes the inside of the table cell that the block stands in. */
+    public function html(HtmlWriter $writer): void;
+
+    public function text(TextWriter $writer): void;
+}

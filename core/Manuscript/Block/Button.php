@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\Link;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** A link that asks to be followed. */
+final readonly class Button implements Block
+{
+    private function __construct(private Common $common, private Inline $label, private Link $link) {}
+
+    public static function type(): string
+    {
+        return 'button';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'properties' => ['label' => ['$ref' => '#/$defs/inline'], 'link' => ['$ref' => '#/$defs/link']],
+            'required' => ['label', 'link'],
+        ];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common(3), $reader->inline('label'), $reader->link('link'));
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $ground = $writer->brand->colour(ColourRole::Button);
+        $corner = $writer->brand->corner.'px';
+        $style = $writer->font($writer->brand->bodyFont, $writer->brand->size, ColourRole::ButtonText, 1.25) + [
+            'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => $corner,
+        ];
+        $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0"><tr><td align="center" bgcolor="'.$ground.'"'
+            .$writer->style(['background-color' => $ground, 'border-radius' => $corner, 'mso-padding-alt' => '13px 24px']).'>');
+        $writer->link($this->link, $style, fn () => $writer->inline($this->label), always: true);
+        $writer->markup('</td></tr></table>');
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->linked($this->label, $this->link);
+    }
+}

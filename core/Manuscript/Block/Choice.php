@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Condition\Condition;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Group;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** Branches, of which the first whose condition holds is shown, or what stands under "otherwise". */
+final readonly class Choice implements Group
+{
+    /**
+     * @param  list<array{when: ?Condition, blocks: list<Block>}>  $branches
+     * @param  list<Block>  $otherwise
+     */
+    private function __construct(private Common $common, private array $branches, private array $otherwise) {}
+
+    public static function type(): string
+    {
+        return 'choice';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'properties' => [
+                'branches' => ['type' => 'array', 'minItems' => 1, 'items' => [
+                    'type' => 'object',
+                    'required' => ['id', 'when', 'blocks'],
+                    'additionalProperties' => false,
+                    'properties' => ['id' => ['$ref' => '#/$defs/id'], 'when' => ['$ref' => '#/$defs/condition'], 'blocks' => ['$ref' => '#/$defs/blocks']],
+                ]],
+                'otherwise' => ['$ref' => '#/$defs/blocks'],
+            ],
+            'required' => ['branches'],
+        ];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self(
+            $reader->common(),
+            array_map(static function (BlockReader $branch): array {
+                $branch->id();
+
+                return ['when' => $branch->condition(), 'blocks' => $branch->blocksBelow('blocks')];
+            }, $reader->each('branches')),
+            $reader->blocksBelow('otherwise'),
+        );
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $writer->firstOf($this->branches(), fn () => $writer->rows($this->otherwise), $writer->rows(...));
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->firstOf($this->branches(), fn () => $writer->stack($this->otherwise), $writer->stack(...));
+    }
+
+    /**
+     * @return list<array{Condition, list<Block>}>
+     */
+    private function branches(): array
+    {
+        $branches = [];
+        foreach ($this->branches as $branch) {
+            if ($branch['when'] !== null) {
+                $branches[] = [$branch['when'], $branch['blocks']];
+            }
+        }
+
+        return $branches;
+    }
+}

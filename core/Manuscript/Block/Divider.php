@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** A line across. */
+final readonly class Divider implements Block
+{
+    private function __construct(private Common $common) {}
+
+    public static function type(): string
+    {
+        return 'divider';
+    }
+
+    public static function schema(): array
+    {
+        return ['properties' => []];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common());
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td height="1"'
+            .$writer->style(['border-top' => '1px solid '.$writer->brand->colour(ColourRole::Line), 'font-size' => '1px', 'line-height' => '1px'])
+            .'>&nbsp;</td></tr></table>');
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->rule();
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Align;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Row;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** Labels with their values, one below the other. */
+final readonly class Facts implements Block
+{
+    /**
+     * @param  list<Row>  $rows
+     */
+    private function __construct(private Common $common, private array $rows) {}
+
+    public static function type(): string
+    {
+        return 'facts';
+    }
+
+    public static function schema(): array
+    {
+        return ['properties' => ['rows' => ['type' => 'array', 'minItems' => 1, 'items' => Row::SCHEMA]], 'required' => ['rows']];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common(), array_map(Row::read(...), $reader->each('rows')));
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $label = ['padding' => '4px 0'] + $writer->font($writer->brand->bodyFont, $writer->brand->size, ColourRole::Muted);
+        $value = ['padding' => '4px 0'] + $writer->bodyFont();
+        $writer->openTable();
+        foreach ($this->rows as $row) {
+            $writer->when($row->when, function () use ($writer, $row, $label, $value): void {
+                $bold = $row->strong ? ['font-weight' => 'bold'] : ['font-weight' => 'normal'];
+                $writer->markup('<tr>');
+                $writer->cell('th', Align::Start, $label + $bold, fn () => $writer->inline($row->label), ' scope="row" width="36%" valign="top"');
+                $writer->cell('td', Align::Start, $value + $bold, fn () => $writer->inline($row->value), ' valign="top"');
+                $writer->markup('</tr>');
+            });
+        }
+        $writer->markup('</table>');
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->rows($this->rows, [Align::Start, Align::Start]);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Inline;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** A heading of level 1 to 3. */
+final readonly class Heading implements Block
+{
+    /** Size by level, as a factor of running text. */
+    private const FACTOR = [1 => 1.625, 2 => 1.3, 3 => 1.1];
+
+    private function __construct(private Common $common, private Inline $words, private int $level) {}
+
+    public static function type(): string
+    {
+        return 'heading';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'properties' => ['text' => ['$ref' => '#/$defs/inline'], 'level' => ['type' => 'integer', 'enum' => [1, 2, 3]]],
+            'required' => ['text'],
+        ];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common(1), $reader->inline('text'), $reader->node->int('level', 1));
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $size = (int) round($writer->brand->size * self::FACTOR[$this->level]);
+        $style = $writer->font($writer->brand->headingFont, $size, ColourRole::Heading, 1.25) + ['font-weight' => 'bold', 'margin' => '0'];
+        $writer->element("h{$this->level}", $style, fn () => $writer->inline($this->words));
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->heading($this->words);
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** Blocks on a ground of their own. */
+final readonly class Section implements Block
+{
+    /**
+     * @param  list<Block>  $blocks
+     */
+    private function __construct(private Common $common, private array $blocks, private ColourRole $ground) {}
+
+    public static function type(): string
+    {
+        return 'section';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'properties' => [
+                'blocks' => ['$ref' => '#/$defs/blocks'],
+                'ground' => ['type' => 'string', 'enum' => [ColourRole::Accent->value, ColourRole::Paper->value, ColourRole::Page->value]],
+            ],
+            'required' => ['blocks'],
+        ];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common(3), $reader->blocksBelow('blocks'), ColourRole::from($reader->node->optionalString('ground') ?? ColourRole::Accent->value));
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $ground = $writer->brand->colour($this->ground);
+        $step = $writer->brand->step;
+        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td bgcolor="'.$ground.'"'
+            .$writer->style(['background-color' => $ground, 'padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px']).'>');
+        $writer->narrower(4 * $step)->stack($this->blocks);
+        $writer->markup('</td></tr></table>');
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->stack($this->blocks);
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Inline;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+
+/** A paragraph. */
+final readonly class Text implements Block
+{
+    private function __construct(private Common $common, private Inline $words, private bool $small) {}
+
+    public static function type(): string
+    {
+        return 'text';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'properties' => [
+                'text' => ['$ref' => '#/$defs/inline'],
+                'small' => ['description' => 'set smaller and muted, as a remark', 'type' => 'boolean'],
+            ],
+            'required' => ['text'],
+        ];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common(), $reader->inline('text'), $reader->node->bool('small'));
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $style = $this->small ? $writer->smallFont() : $writer->bodyFont();
+        $writer->element('p', $style + ['margin' => '0'], fn () => $writer->inline($this->words));
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->paragraph($this->words);
+    }
+}

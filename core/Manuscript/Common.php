@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript;
+
+use Herald\Condition\Condition;
+
+/** What every block has. */
+final readonly class Common
+{
+    /**
+     * @param  string  $id  stable within its template; translations and findings refer to it
+     * @param  Condition|null  $when  shown only when it holds
+     * @param  int  $space  below the block, in steps of the brand
+     */
+    public function __construct(public string $id, public ?Condition $when, public Align $align, public int $space) {}
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript;
+
+use Herald\Document\Faults;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Document\Node;
+use Herald\Document\Schema;
+use Herald\Record\Vocabulary;
+
+/** A branded message as its author wrote it: a template document, read and checked. */
+final readonly class Template
+{
+    /**
+     * @param  string  $key  stable and unique
+     * @param  string|null  $notice  the key of the notice it is written for
+     * @param  non-empty-array<string, Manuscript>  $manuscripts  by language; the first is the one it was written in
+     */
+    private function __construct(
+        public string $key,
+        public string $name,
+        public string $folder,
+        public string $recordType,
+        public ?string $notice,
+        private array $manuscripts,
+    ) {}
+
+    /** Which record type the document says it speaks about, before it is read in full. */
+    public static function recordTypeOf(Json $json): string
+    {
+        Schema::Template->check($json);
+
+        return $json->node()->string('record_type');
+    }
+
+    /**
+     * @param  Vocabulary  $vocabulary  all that may be named: see {@see Vocabulary::of}
+     *
+     * @throws InvalidDocument naming place and reason of everything that is wrong
+     */
+    public static function ofJson(Json $json, Vocabulary $vocabulary): self
+    {
+        Schema::Template->check($json);
+        $node = $json->node();
+        $faults = new Faults;
+        $base = $node->string('language');
+        $translations = $node->nodes('translations');
+        if (isset($translations[$base])) {
+            $faults->add('translations/'.$base, "\"{$base}\" is the language of the template itself");
+        }
+        $manuscripts = [$base => self::read($node, $base, $vocabulary, new Reading($faults, [], ''))];
+        $faults->throwIfAny($json->name);
+        foreach ($translations as $language => $words) {
+            $reading = new Reading($faults, $words->data, $words->place);
+            $manuscripts[(string) $language] = self::read($node, (string) $language, $vocabulary, $reading);
+            $reading->nameStrays();
+        }
+        $faults->throwIfAny($json->name);
+
+        return new self(
+            $node->string('key'),
+            $node->string('name'),
+            $node->optionalString('folder') ?? '',
+            $node->string('record_type'),
+            $node->optionalString('notice'),
+            $manuscripts,
+        );
+    }
+
+    /**
+     * @return non-empty-list<string> the languages it has, the one it was written in first
+     */
+    public function languages(): array
+    {
+        return array_map(strval(...), array_keys($this->manuscripts));
+    }
+
+    /** @throws \OutOfBoundsException when the template does not have the language */
+    public function manuscript(string $language): Manuscript
+    {
+        return $this->manuscripts[$language] ?? throw new \OutOfBoundsException("{$this->key} has no words in {$language}");
+    }
+
+    private static function read(Node $node, string $language, Vocabulary $vocabulary, Reading $reading): Manuscript
+    {
+        $envelope = new Node(['id' => 'envelope', ...$node->array('envelope')], 'envelope', $node->document);
+
+        return new Manuscript(
+            $language,
+            Envelope::read(new BlockReader($envelope, $vocabulary, $reading)),
+            BlockReader::blocks($node->nodes('manuscript'), $vocabulary, $reading),
+        );
+    }
+}

@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript;
+
+use Herald\Brand\ColourRole;
+use Herald\Condition\Operator;
+use Herald\Document\Schema;
+use Herald\Record\Path;
+use Herald\Value\Formats;
+
+/** Writes the JSON Schema of template documents from the blocks, formats and operators there are. It is published as schema/template.json. */
+final class TemplateSchema
+{
+    public static function json(): string
+    {
+        return json_encode(self::schema(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function schema(): array
+    {
+        return [
+            '$schema' => 'https://json-schema.org/draft/2020-12/schema',
+            '$id' => Schema::BASE.'template.json',
+            'title' => 'Template',
+            'description' => 'A branded message that can replace a notice: envelope, manuscript and translations.',
+            'type' => 'object',
+            'required' => ['format', 'version', 'key', 'name', 'record_type', 'language', 'envelope', 'manuscript'],
+            'additionalProperties' => false,
+            'properties' => [
+                'format' => ['const' => 'velvet-herald/template'],
+                'version' => ['const' => 1],
+                'key' => ['description' => 'stable and unique: small letters, digits and hyphens', 'type' => 'string', 'pattern' => '^[a-z0-9]+(-[a-z0-9]+)*$', 'maxLength' => 100],
+                'name' => ['type' => 'string', 'minLength' => 1, 'maxLength' => 200],
+                'folder' => ['type' => 'string', 'maxLength' => 200],
+                'record_type' => ['description' => 'the key of the record type it speaks about', '$ref' => '#/$defs/name'],
+                'notice' => ['description' => 'the key of the notice it is written for', 'type' => 'string', 'minLength' => 1],
+                'language' => ['$ref' => '#/$defs/language'],
+                'envelope' => [
+                    'type' => 'object',
+                    'required' => ['subject'],
+                    'additionalProperties' => false,
+                    'properties' => [
+                        'subject' => ['$ref' => '#/$defs/inline'],
+                        'preview' => ['description' => 'the line that inbox lists show after the subject', '$ref' => '#/$defs/inline'],
+                        'from_name' => ['$ref' => '#/$defs/inline'],
+                        'from_address' => ['$ref' => '#/$defs/inline'],
+                        'reply_to' => ['$ref' => '#/$defs/inline'],
+                    ],
+                ],
+                'manuscript' => ['$ref' => '#/$defs/blocks'],
+                'translations' => [
+                    'description' => 'by language: the words of each string that differs, by its id: the id of the block, row, column or "envelope", a dot, and the name of the part, e.g. "thanks.text"',
+                    'type' => 'object',
+                    'propertyNames' => ['$ref' => '#/$defs/language'],
+                    'additionalProperties' => ['type' => 'object', 'additionalProperties' => ['$ref' => '#/$defs/inline']],
+                ],
+            ],
+            '$defs' => self::definitions(),
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function definitions(): array
+    {
+        $definitions = [
+            'id' => ['description' => 'unique within the template', 'type' => 'string', 'pattern' => '^[A-Za-z0-9_-]{1,64}$'],
+            'name' => ['description' => 'small letters, digits and underscores, a letter first', 'type' => 'string', 'pattern' => '^[a-z][a-z0-9_]*$', 'maxLength' => 64],
+            'path' => ['description' => 'a path such as order.items', 'type' => 'string', 'pattern' => '^'.Path::PATTERN.'$'],
+            'language' => ['description' => 'a BCP 47 language tag', 'type' => 'string', 'pattern' => '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$'],
+            'align' => ['type' => 'string', 'enum' => array_column(Align::cases(), 'value')],
+            'blocks' => ['type' => 'array', 'items' => ['$ref' => '#/$defs/block']],
+            'inline' => [
+                'description' => 'a text in which {order.number}, {order.placed_at|date_long} and {order.customer.first_name or "guest"} stand for variables and \\{ for a bracket; or a list of runs',
+                'type' => ['string', 'array'],
+                'maxLength' => 20000,
+                'items' => ['$ref' => '#/$defs/run'],
+            ],
+            'link' => [
+                'description' => 'where something leads: a text with variables as above, or a list of runs without looks. A variable at the start may be a whole address; any other is percent-encoded',
+                'type' => ['string', 'array'],
+                'minLength' => 1,
+                'maxLength' => 2000,
+                'items' => ['$ref' => '#/$defs/run'],
+            ],
+            'run' => [
+                'description' => 'just one of text, variable and break, with its look',
+                'type' => 'object',
+                'minProperties' => 1,
+                'additionalProperties' => false,
+                'properties' => [
+                    'text' => ['type' => 'string'],
+                    'variable' => ['$ref' => '#/$defs/path'],
+                    'format' => ['type' => 'string', 'enum' => array_keys(Formats::all())],
+                    'fallback' => ['description' => 'said instead when the value is empty', 'type' => 'string'],
+                    'break' => ['const' => true],
+                    'bold' => ['type' => 'boolean'],
+                    'italic' => ['type' => 'boolean'],
+                    'underline' => ['type' => 'boolean'],
+                    'colour' => ['type' => 'string', 'enum' => array_column(ColourRole::cases(), 'value')],
+                    'link' => ['$ref' => '#/$defs/link'],
+                ],
+            ],
+            'condition' => [
+                'description' => 'all of, any of, not, or a comparison of the value at a path',
+                'type' => 'object',
+                'additionalProperties' => false,
+                'properties' => [
+                    'all' => ['type' => 'array', 'minItems' => 1, 'items' => ['$ref' => '#/$defs/condition']],
+                    'any' => ['type' => 'array', 'minItems' => 1, 'items' => ['$ref' => '#/$defs/condition']],
+                    'not' => ['$ref' => '#/$defs/condition'],
+                    'path' => ['$ref' => '#/$defs/path'],
+                    'operator' => ['type' => 'string', 'enum' => array_column(Operator::cases(), 'value')],
+                    'value' => ['description' => 'a text, number, true or false; a list of them for one_of; for money a number or {"amount", "currency"}', 'type' => ['string', 'number', 'boolean', 'array', 'object']],
+                ],
+                'minProperties' => 1,
+                'if' => ['not' => ['anyOf' => [['required' => ['all']], ['required' => ['any']], ['required' => ['not']]]]],
+                'then' => [
+                    'required' => ['path', 'operator'],
+                    'if' => ['properties' => ['operator' => ['enum' => ['is', 'is_not', 'one_of', 'more', 'less']]]],
+                    'then' => ['required' => ['value']],
+                ],
+                'else' => ['maxProperties' => 1],
+            ],
+        ];
+        $choices = [];
+        foreach (Blocks::types() as $type => $class) {
+            $schema = $class::schema();
+            $choices[] = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type]];
+            $definitions[$type] = [
+                'required' => $schema['required'] ?? [],
+                'additionalProperties' => false,
+                'properties' => [
+                    'id' => ['$ref' => '#/$defs/id'],
+                    'type' => ['const' => $type],
+                    'when' => ['description' => 'shown only when it holds', '$ref' => '#/$defs/condition'],
+                    'align' => ['$ref' => '#/$defs/align'],
+                    'space' => ['description' => 'below the block, in steps of the brand', 'type' => 'integer', 'minimum' => 0, 'maximum' => 12],
+                    ...$schema['properties'],
+                ],
+            ];
+            if ($definitions[$type]['required'] === []) {
+                unset($definitions[$type]['required']);
+            }
+        }
+        $definitions['block'] = [
+            'type' => 'object',
+            'required' => ['id', 'type'],
+            'properties' => ['type' => ['type' => 'string', 'enum' => array_keys(Blocks::types())]],
+            'allOf' => $choices,
+        ];
+
+        return $definitions;
+    }
+}

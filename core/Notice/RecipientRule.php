@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Notice;
+
+use Herald\Document\Faults;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Node;
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\InlineReader;
+use Herald\Manuscript\Variable;
+use Herald\Message\Recipient;
+use Herald\Record\FieldType;
+use Herald\Record\Path;
+use Herald\Record\UnknownPath;
+use Herald\Record\Vocabulary;
+use Herald\Render\Clean;
+use Herald\Value\Setting;
+
+/** Where a notice finds its recipient: an address in the record, or a fixed one. */
+final readonly class RecipientRule
+{
+    private function __construct(
+        private ?Path $path,
+        private ?string $address,
+        private ?Inline $name,
+        private ?Path $languagePath,
+        private ?string $language,
+    ) {}
+
+    /** @throws InvalidDocument when a path is unknown or of a type that cannot serve */
+    public static function ofNode(Node $node, Vocabulary $vocabulary): self
+    {
+        $faults = new Faults;
+        $name = $node->has('name') ? (new InlineReader($vocabulary, $faults))->inline($node->raw('name'), $node->below('name')) : null;
+        $faults->throwIfAny($node->document);
+
+        return new self(
+            self::path($node, 'path', FieldType::Email, $vocabulary),
+            $node->optionalString('address'),
+            $name,
+            self::path($node, 'language_path', FieldType::Language, $vocabulary),
+            $node->optionalString('language'),
+        );
+    }
+
+    /**
+     * @param  array<string, mixed>  $data  normalised values by root name
+     */
+    public function resolve(array $data): Recipient
+    {
+        $address = $this->path === null ? $this->address : $this->path->in($data);
+        $language = $this->languagePath === null ? $this->language : $this->languagePath->in($data);
+        $name = '';
+        foreach ($this->name->runs ?? [] as $run) {
+            $value = $run->content instanceof Variable ? $run->content->path->in($data) : null;
+            $name .= match (true) {
+                is_string($run->content) => $run->content,
+                ! $run->content instanceof Variable => ' ',
+                $value === null => $run->content->fallback,
+                default => $run->content->format->apply($value, new Setting('en')),
+            };
+        }
+        $name = trim(Clean::line($name));
+
+        return new Recipient(is_string($address) ? $address : null, $name === '' ? null : $name, is_string($language) ? $language : null);
+    }
+
+    /** In words: "the address in order.customer.email" or the fixed address. */
+    public function inWords(): string
+    {
+        return $this->path === null ? (string) $this->address : "the address in {$this->path}";
+    }
+
+    private static function path(Node $node, string $key, FieldType $type, Vocabulary $vocabulary): ?Path
+    {
+        $text = $node->optionalString($key);
+        if ($text === null) {
+            return null;
+        }
+        try {
+            $path = Path::of($text);
+            $field = $vocabulary->field($path);
+        } catch (UnknownPath|\InvalidArgumentException $e) {
+            throw $node->fault($key, $e->getMessage());
+        }
+
+        return $field->type === $type ? $path : throw $node->fault($key, "\"{$text}\" is of type {$field->type->value}, not {$type->value}");
+    }
+}

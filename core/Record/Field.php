@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Record;
+
+use Herald\Document\Node;
+use Herald\Language\Caption;
+
+/** One named, typed field of a record type. */
+final readonly class Field
+{
+    /**
+     * @param  array<string, Caption>  $options  an option field's values with their labels
+     * @param  string|null  $zone  for a date with time: the sibling field that holds its IANA time zone
+     * @param  array<string, Field>  $fields  the fields of an object, or of each item of a list of objects, by key
+     * @param  FieldType|null  $of  for a list of single values: the type of one
+     */
+    private function __construct(
+        public string $key,
+        public Caption $label,
+        public FieldType $type,
+        public bool $required = false,
+        public array $options = [],
+        public ?string $zone = null,
+        public array $fields = [],
+        public ?FieldType $of = null,
+    ) {}
+
+    /** Reads a field that has passed the record type's schema. */
+    public static function ofNode(Node $node): self
+    {
+        $key = $node->string('key');
+        $type = FieldType::from($node->string('type'));
+        $options = [];
+        foreach ($node->nodes('options') as $option) {
+            $value = $option->string('value');
+            $options[$value] = Caption::of($option->raw('label'), $value);
+        }
+
+        return new self(
+            $key,
+            Caption::of($node->raw('label'), self::readable($key)),
+            $type,
+            $node->bool('required'),
+            $options,
+            $node->optionalString('zone'),
+            self::listOf($node),
+            $type !== FieldType::List || $node->has('fields') ? null : FieldType::from($node->optionalString('of') ?? 'text'),
+        );
+    }
+
+    /** A field that the core itself declares, such as the source's name. */
+    public static function single(string $key, string $label, FieldType $type): self
+    {
+        return new self($key, Caption::of($label, $label), $type);
+    }
+
+    /**
+     * @param  list<Field>  $fields
+     */
+    public static function object(string $key, string $label, array $fields): self
+    {
+        return new self($key, Caption::of($label, $label), FieldType::Object, fields: array_column($fields, null, 'key'));
+    }
+
+    /** The field that stands for one item of this list, under the name a repeat gives it. */
+    public function item(string $name): self
+    {
+        return $this->of === null
+            ? new self($name, $this->label, FieldType::Object, fields: $this->fields)
+            : new self($name, $this->label, $this->of, options: $this->options);
+    }
+
+    /**
+     * @return array<string, Field> the fields under the node's "fields", by key, in their order
+     */
+    public static function listOf(Node $node): array
+    {
+        $fields = [];
+        foreach ($node->nodes('fields') as $child) {
+            $field = self::ofNode($child);
+            if (isset($fields[$field->key])) {
+                throw $child->fault('key', "\"{$field->key}\" is declared twice");
+            }
+            $fields[$field->key] = $field;
+        }
+
+        return $fields;
+    }
+
+    private static function readable(string $key): string
+    {
+        return mb_strtoupper(mb_substr($key, 0, 1)).str_replace('_', ' ', mb_substr($key, 1));
+    }
+}

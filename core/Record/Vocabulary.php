@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Record;
+
+/**
+ * All that may be named at some place of a template: the roots of variables (the record, given, source, recipient,
+ * brand, now, and inside a repeat its item) and what lies beneath them.
+ */
+final readonly class Vocabulary
+{
+    /** Names that the core gives to roots; no record type and no repeat item may take them. */
+    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now'];
+
+    /** Words of the language that templates are compiled to; no root may be called so. */
+    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b'];
+
+    /**
+     * @param  array<string, Field>  $roots  by name
+     */
+    private function __construct(private array $roots) {}
+
+    /**
+     * @param  array<string, Field>  $given  the parameters of the notice, by key
+     */
+    public static function of(RecordType $type, array $given = []): self
+    {
+        return new self([
+            $type->key => Field::object($type->key, $type->name->in('en'), array_values($type->fields)),
+            'given' => Field::object('given', 'Given', array_values($given)),
+            'source' => Field::object('source', 'Source', [
+                Field::single('name', 'Name', FieldType::Text),
+                Field::single('url', 'Address on the web', FieldType::Url),
+                Field::single('email', 'E-mail address', FieldType::Email),
+                Field::single('reply_to', 'Address for replies', FieldType::Email),
+                Field::single('legal', 'Legal line', FieldType::Text),
+                Field::single('zone', 'Time zone', FieldType::Zone),
+            ]),
+            'recipient' => Field::object('recipient', 'Recipient', [
+                Field::single('name', 'Name', FieldType::Text),
+                Field::single('address', 'E-mail address', FieldType::Email),
+                Field::single('language', 'Language', FieldType::Language),
+            ]),
+            'brand' => Field::object('brand', 'Brand', [Field::single('name', 'Name', FieldType::Text)]),
+            'now' => Field::single('now', 'Now', FieldType::DateTime),
+        ]);
+    }
+
+    /** Whether a record type or a repeat item may be called so. */
+    public static function mayBeCalled(string $name): bool
+    {
+        return preg_match('/^[a-z][a-z0-9_]*$/D', $name) === 1
+            && ! in_array($name, self::OWN_ROOTS, true)
+            && ! in_array($name, self::TAKEN, true);
+    }
+
+    /** The vocabulary inside a repeat, where each item of the list goes by a name of its own. */
+    public function with(string $name, Field $list): self
+    {
+        return new self([...$this->roots, $name => $list->item($name)]);
+    }
+
+    /**
+     * The field that a path leads to.
+     *
+     * @throws UnknownPath naming the nearest path there is
+     */
+    public function field(Path $path): Field
+    {
+        $field = $this->roots[$path->root()] ?? throw $this->unknown($path);
+        foreach (array_slice($path->segments, 1) as $segment) {
+            if ($field->type === FieldType::Open) {
+                return Field::single($segment, $segment, FieldType::Text);
+            }
+            if ($field->type !== FieldType::Object || ! isset($field->fields[$segment])) {
+                throw $this->unknown($path);
+            }
+            $field = $field->fields[$segment];
+        }
+
+        return $field;
+    }
+
+    /** Whether the path leads below an open field, where a member need not be there. */
+    public function isOpen(Path $path): bool
+    {
+        $field = $this->roots[$path->root()] ?? null;
+        foreach (array_slice($path->segments, 1) as $segment) {
+            if ($field?->type === FieldType::Open) {
+                return true;
+            }
+            $field = $field?->fields[$segment] ?? null;
+        }
+
+        return false;
+    }
+
+    /**
+     * @return array<string, Field> every declared field that can be reached without going through a list, by path
+     */
+    public function paths(): array
+    {
+        $paths = [];
+        foreach ($this->roots as $name => $field) {
+            $paths += self::below($name, $field);
+        }
+
+        return $paths;
+    }
+
+    private function unknown(Path $path): UnknownPath
+    {
+        $nearest = null;
+        $best = max(3, intdiv(strlen((string) $path), 3)) + 1;
+        foreach (array_keys($this->paths()) as $known) {
+            $distance = levenshtein((string) $path, $known);
+            if ($distance < $best) {
+                [$nearest, $best] = [$known, $distance];
+            }
+        }
+
+        return new UnknownPath((string) $path, $nearest);
+    }
+
+    /**
+     * @return array<string, Field>
+     */
+    private static function below(string $path, Field $field): array
+    {
+        if ($field->type !== FieldType::Object) {
+            return [$path => $field];
+        }
+        $paths = [];
+        foreach ($field->fields as $child) {
+            $paths += self::below($path.'.'.$child->key, $child);
+        }
+
+        return $paths;
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+use Herald\Condition\Condition;
+use Herald\Condition\ConditionReader;
+use Herald\Document\Node;
+
+/** A message compiled for one language, ready to be filled with data again and again. */
+final readonly class CompiledMessage
+{
+    /** Goes up whenever the compiler would make something else of the same documents. */
+    public const COMPILER = 1;
+
+    /**
+     * @param  array<value-of<Part>, string>  $sources  Twig source by part
+     * @param  list<Condition>  $conditions  by the number under which the sources ask for them
+     * @param  list<string>  $paths  all that is read from the data
+     */
+    public function __construct(
+        public string $language,
+        public bool $rightToLeft,
+        public array $sources,
+        public array $conditions,
+        public array $paths,
+    ) {}
+
+    /**
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        return [
+            'compiler' => self::COMPILER,
+            'language' => $this->language,
+            'right_to_left' => $this->rightToLeft,
+            'sources' => $this->sources,
+            'conditions' => array_map(static fn (Condition $condition): array => $condition->toArray(), $this->conditions),
+            'paths' => $this->paths,
+        ];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $stored  what {@see toArray} gave
+     */
+    public static function ofArray(array $stored): self
+    {
+        $node = new Node($stored, '', 'stored edition');
+        $sources = $node->node('sources') ?? $node;
+
+        return new self(
+            $node->string('language'),
+            $node->bool('right_to_left'),
+            array_combine(
+                array_column(Part::cases(), 'value'),
+                array_map(static fn (Part $part): string => $sources->string($part->value), Part::cases()),
+            ),
+            array_map(static fn (Node $condition): Condition => ConditionReader::stored($condition->data), array_values($node->nodes('conditions'))),
+            $node->strings('paths'),
+        );
+    }
+}

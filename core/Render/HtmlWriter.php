@@ -1,0 +1,283 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+use Herald\Brand\Brand;
+use Herald\Brand\ColourRole;
+use Herald\Manuscript\Align;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\Group;
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\Link;
+use Herald\Manuscript\Run;
+use Herald\Manuscript\Variable;
+
+/** Writes the HTML of a message, laid out in tables, every element carrying its own style. */
+final class HtmlWriter extends Writer
+{
+    /**
+     * @param  int  $width  of what is being written into, in px
+     */
+    public function __construct(
+        TwigWriter $twig,
+        Ledger $ledger,
+        public readonly Brand $brand,
+        public readonly bool $rightToLeft,
+        public readonly int $width,
+    ) {
+        parent::__construct($twig, $ledger);
+    }
+
+    /** A writer into the same message, for a place that is so many pixels narrower. */
+    public function narrower(int $pixels): self
+    {
+        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $this->width - $pixels);
+    }
+
+    /**
+     * Blocks below each other, in a table of their own.
+     *
+     * @param  list<Block>  $blocks
+     */
+    public function stack(array $blocks): void
+    {
+        $this->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0">');
+        $this->rows($blocks);
+        $this->markup('</table>');
+    }
+
+    /**
+     * Blocks below each other, as rows of the table that is open.
+     *
+     * @param  list<Block>  $blocks
+     */
+    public function rows(array $blocks): void
+    {
+        foreach ($blocks as $block) {
+            $common = $block->common();
+            $this->when($common->when, function () use ($block, $common): void {
+                if ($block instanceof Group) {
+                    $block->html($this);
+
+                    return;
+                }
+                $side = $common->align->side($this->rightToLeft);
+                $this->markup('<tr><td align="'.$side.'"'.$this->style([
+                    'padding' => '0 0 '.($common->space * $this->brand->step).'px 0', 'text-align' => $side,
+                ]).'>');
+                $block->html($this);
+                $this->markup('</td></tr>');
+            });
+        }
+    }
+
+    /** Markup of our own making. */
+    public function markup(string $markup): void
+    {
+        $this->twig->literal($markup);
+    }
+
+    /**
+     * @param  array<string, string>  $style
+     */
+    public function element(string $name, array $style, \Closure $inside): void
+    {
+        $this->markup("<{$name}".$this->style($style).'>');
+        $inside();
+        $this->markup("</{$name}>");
+    }
+
+    /** Opens a table that holds data, not layout. */
+    public function openTable(): void
+    {
+        $this->markup('<table width="100%" cellspacing="0" cellpadding="0" border="0"'.$this->style(['border-collapse' => 'collapse']).'>');
+    }
+
+    /**
+     * A cell of a data table.
+     *
+     * @param  'td'|'th'  $name
+     * @param  array<string, string>  $style
+     * @param  string  $attributes  of our own making, with a space in front
+     */
+    public function cell(string $name, Align $align, array $style, \Closure $inside, string $attributes = ''): void
+    {
+        $side = $align->side($this->rightToLeft);
+        $this->markup("<{$name} align=\"{$side}\"{$attributes}".$this->style($style + ['text-align' => $side]).'>');
+        $inside();
+        $this->markup("</{$name}>");
+    }
+
+    public function inline(Inline $inline): void
+    {
+        $open = null;
+        $pending = [];
+        foreach ($inline->runs as $run) {
+            if ($run->link != $open) {
+                $this->runs($pending, $open);
+                [$open, $pending] = [$run->link, []];
+            }
+            $pending[] = $run;
+        }
+        $this->runs($pending, $open);
+    }
+
+    /** The words alone, on one line: inside an attribute in double quotes, or where no markup may stand. */
+    public function attribute(Inline $words): void
+    {
+        foreach ($words->runs as $run) {
+            if ($run->content instanceof Variable) {
+                $this->twig->print($this->ledger->words($run->content).'|attribute');
+            } else {
+                $this->markup(self::escape(Clean::line($run->content ?? ' ')));
+            }
+        }
+    }
+
+    /**
+     * A link round something, which stands there without it where the address turns out not to be safe to follow.
+     *
+     * @param  array<string, string>  $style
+     * @param  bool  $always  whether the element stays, without its address, so that its look does
+     */
+    public function link(Link $link, array $style, \Closure $inside, bool $always = false): void
+    {
+        $this->twig->tag('set _to = '.$this->address($link));
+        $open = '<a'.$this->style($style);
+        if ($always) {
+            $this->markup($open);
+            $this->twig->tag('if _to');
+            $this->href();
+            $this->twig->tag('endif');
+            $this->markup('>');
+            $inside();
+            $this->markup('</a>');
+
+            return;
+        }
+        $this->twig->tag('if _to');
+        $this->markup($open);
+        $this->href();
+        $this->markup('>');
+        $this->twig->tag('endif');
+        $inside();
+        $this->twig->tag('if _to');
+        $this->markup('</a>');
+        $this->twig->tag('endif');
+    }
+
+    /**
+     * @param  int  $width  shown at, in px
+     */
+    public function picture(Link $source, Inline $alternative, int $width): void
+    {
+        $this->twig->tag('set _from = '.$this->address($source));
+        $this->twig->tag('if _from');
+        $this->markup('<img src="');
+        $this->twig->print('_from|attribute');
+        $this->markup('" width="'.$width.'" alt="');
+        $this->attribute($alternative);
+        $this->markup('"'.$this->style([
+            'display' => 'block', 'width' => '100%', 'max-width' => $width.'px', 'height' => 'auto', 'border' => '0', 'border-radius' => $this->brand->corner.'px',
+        ] + $this->smallFont()).'>');
+        $this->twig->tag('endif');
+    }
+
+    /**
+     * @return array<string, string>
+     */
+    public function bodyFont(): array
+    {
+        return $this->font($this->brand->bodyFont, $this->brand->size, ColourRole::Text);
+    }
+
+    /**
+     * @return array<string, string>
+     */
+    public function smallFont(): array
+    {
+        return $this->font($this->brand->bodyFont, $this->brand->size - 2, ColourRole::Muted);
+    }
+
+    /**
+     * @param  float|null  $lineHeight  as a factor of the size; null for the brand's
+     * @return array<string, string>
+     */
+    public function font(string $stack, int $size, ColourRole $colour, ?float $lineHeight = null): array
+    {
+        return [
+            'font-family' => $stack,
+            'font-size' => $size.'px',
+            'line-height' => ((int) round($size * ($lineHeight ?? $this->brand->lineHeight))).'px',
+            'color' => $this->brand->colour($colour),
+        ];
+    }
+
+    /**
+     * The style attribute, with a space in front.
+     *
+     * @param  array<string, string>  $style
+     */
+    public function style(array $style): string
+    {
+        $css = implode(';', array_map(static fn (string $property, string $value): string => "{$property}:{$value}", array_keys($style), $style));
+
+        return ' style="'.self::escape($css).'"';
+    }
+
+    /** Author text, for elements and for attributes in double quotes. */
+    public static function escape(string $text): string
+    {
+        return htmlspecialchars(Clean::text($text), ENT_QUOTES | ENT_SUBSTITUTE | ENT_HTML5, 'UTF-8');
+    }
+
+    private function href(): void
+    {
+        $this->markup(' href="');
+        $this->twig->print('_to|attribute');
+        $this->markup('"');
+    }
+
+    /**
+     * @param  list<Run>  $runs
+     */
+    private function runs(array $runs, ?Link $link): void
+    {
+        if ($runs === []) {
+            return;
+        }
+        $write = function () use ($runs): void {
+            foreach ($runs as $run) {
+                $this->run($run);
+            }
+        };
+        if ($link === null) {
+            $write();
+
+            return;
+        }
+        $this->link($link, ['color' => $this->brand->colour(ColourRole::Link), 'text-decoration' => 'underline'], $write);
+    }
+
+    private function run(Run $run): void
+    {
+        $style = [
+            ...($run->underline ? ['text-decoration' => 'underline'] : []),
+            ...($run->colour === null ? [] : ['color' => $this->brand->colour($run->colour)]),
+        ];
+        $tags = [
+            ...($run->bold ? ['<strong>' => '</strong>'] : []),
+            ...($run->italic ? ['<em>' => '</em>'] : []),
+            ...($style === [] ? [] : ['<span'.$this->style($style).'>' => '</span>']),
+        ];
+        $this->markup(implode('', array_keys($tags)));
+        if ($run->content instanceof Variable) {
+            $this->twig->print($this->ledger->words($run->content).'|html');
+        } else {
+            $this->markup($run->content === null ? '<br>' : nl2br(self::escape($run->content), false));
+        }
+        $this->markup(implode('', array_reverse($tags)));
+    }
+}

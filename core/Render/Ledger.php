@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+use Herald\Condition\Condition;
+use Herald\Manuscript\Variable;
+use Herald\Record\Path;
+
+/** What the compiler notes down while it writes one message: its conditions and the paths it uses. */
+final class Ledger
+{
+    /** @var array<string, int> */
+    private array $numbers = [];
+
+    /** @var list<Condition> */
+    private array $conditions = [];
+
+    /** @var array<string, true> */
+    private array $paths = [];
+
+    public function __construct(public readonly string $language) {}
+
+    /** The number under which the condition is asked for while the message is filled. */
+    public function number(Condition $condition): int
+    {
+        foreach ($condition->comparisons() as $comparison) {
+            $this->uses($comparison->path);
+        }
+        $key = json_encode($condition->toArray(), JSON_THROW_ON_ERROR);
+        if (! isset($this->numbers[$key])) {
+            $this->numbers[$key] = count($this->conditions);
+            $this->conditions[] = $condition;
+        }
+
+        return $this->numbers[$key];
+    }
+
+    public function uses(Path $path): void
+    {
+        $this->paths[(string) $path] = true;
+    }
+
+    /** The Twig expression for the value at a path. */
+    public function value(Path $path, bool $open = false): string
+    {
+        $this->uses($path);
+        $expression = $path->root();
+        foreach (array_slice($path->segments, 1) as $segment) {
+            $expression .= '['.TwigWriter::quote($segment).']';
+        }
+
+        return $open ? "({$expression} ?? null)" : $expression;
+    }
+
+    /** The Twig expression for a variable put into words, not yet escaped for its place. */
+    public function words(Variable $variable): string
+    {
+        $zone = $variable->field->zone === null ? null : $this->value($variable->path->sibling($variable->field->zone));
+        $options = [];
+        foreach ($variable->field->options as $value => $label) {
+            $options[] = TwigWriter::quote((string) $value).': '.TwigWriter::quote($label->in($this->language));
+        }
+        $arguments = [
+            TwigWriter::quote($variable->fallback),
+            $zone ?? 'null',
+            $options === [] || $variable->format->name() !== 'label' ? '{}' : '{'.implode(', ', $options).'}',
+        ];
+        while ($arguments !== [] && in_array(end($arguments), ["''", 'null', '{}'], true)) {
+            array_pop($arguments);
+        }
+
+        return $this->value($variable->path, $variable->open).'|as_'.$variable->format->name().($arguments === [] ? '' : '('.implode(', ', $arguments).')');
+    }
+
+    /**
+     * @return list<Condition>
+     */
+    public function conditions(): array
+    {
+        return $this->conditions;
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function paths(): array
+    {
+        return array_map(strval(...), array_keys($this->paths));
+    }
+}

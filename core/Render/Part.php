@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+/** The parts that a message is compiled to, each a template of its own. */
+enum Part: string
+{
+    case Subject = 'subject';
+    case Preview = 'preview';
+    case FromName = 'from_name';
+    case FromAddress = 'from_address';
+    case ReplyTo = 'reply_to';
+    case Html = 'html';
+    case Text = 'text';
+}

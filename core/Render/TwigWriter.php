@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+/**
+ * Writes Twig source. The only place where it is written: literals can never open a tag, and line ends after a tag, which Twig
+ * would swallow, are kept.
+ */
+final class TwigWriter
+{
+    private string $source = '';
+
+    private bool $afterTag = false;
+
+    /** Text that stands in the result as it is. It must be escaped for its place already. */
+    public function literal(string $text): void
+    {
+        if ($text === '') {
+            return;
+        }
+        if ($this->afterTag && $text[0] === "\n") {
+            $text = "\n".$text;
+        }
+        $last = substr($text, -1) === '{';
+        $text = preg_replace('/\{(?=[{%#])/', "{{ '{' }}", $last ? substr($text, 0, -1) : $text) ?? '';
+        $this->source .= $last ? $text."{{ '{' }}" : $text;
+        $this->afterTag = false;
+    }
+
+    /** The value of an expression. */
+    public function print(string $expression): void
+    {
+        $this->source .= '{{ '.$expression.' }}';
+        $this->afterTag = false;
+    }
+
+    public function tag(string $tag): void
+    {
+        $this->source .= '{% '.$tag.' %}';
+        $this->afterTag = true;
+    }
+
+    public function source(): string
+    {
+        return $this->source;
+    }
+
+    /** A text as a constant in an expression. */
+    public static function quote(string $text): string
+    {
+        return "'".addcslashes($text, "'\\")."'";
+    }
+}

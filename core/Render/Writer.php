@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+use Herald\Condition\Condition;
+use Herald\Manuscript\Block;
+use Herald\Manuscript\Link;
+use Herald\Manuscript\Variable;
+use Herald\Record\Path;
+
+/** What writing HTML and writing plain text have in common: conditions, repeats, links. */
+abstract class Writer
+{
+    public function __construct(protected readonly TwigWriter $twig, protected readonly Ledger $ledger) {}
+
+    /** Writes something that is shown only when the condition holds, or always where there is none. */
+    public function when(?Condition $condition, \Closure $write): void
+    {
+        if ($condition === null) {
+            $write();
+
+            return;
+        }
+        $this->twig->tag('if holds('.$this->ledger->number($condition).')');
+        $write();
+        $this->twig->tag('endif');
+    }
+
+    /**
+     * Writes the first branch whose condition holds.
+     *
+     * @param  list<array{Condition, list<Block>}>  $branches
+     * @param  \Closure(list<Block>): void  $write
+     */
+    public function firstOf(array $branches, \Closure $otherwise, \Closure $write): void
+    {
+        foreach ($branches as $index => [$condition, $blocks]) {
+            $this->twig->tag(($index === 0 ? 'if' : 'elseif').' holds('.$this->ledger->number($condition).')');
+            $write($blocks);
+        }
+        $this->twig->tag('else');
+        $otherwise();
+        $this->twig->tag('endif');
+    }
+
+    /** Writes something once for each item of a list, or what stands in its place when it is empty. */
+    public function each(Path $list, string $item, \Closure $write, ?\Closure $empty = null): void
+    {
+        $this->twig->tag("for {$item} in ".$this->ledger->value($list));
+        $write();
+        if ($empty !== null) {
+            $this->twig->tag('else');
+            $empty();
+        }
+        $this->twig->tag('endfor');
+    }
+
+    /** The Twig expression for where a link leads: an address that is safe to follow, or an empty text. */
+    protected function address(Link $link): string
+    {
+        $parts = [];
+        foreach ($link->pieces as $index => $piece) {
+            $parts[] = $piece instanceof Variable
+                ? '('.$this->ledger->words($piece).($index === 0 ? '' : '|url_part').')'
+                : TwigWriter::quote($piece);
+        }
+
+        return '('.($parts === [] ? "''" : implode(' ~ ', $parts)).')|address';
+    }
+}

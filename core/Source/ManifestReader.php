@@ -1,0 +1,225 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Source;
+
+use Herald\Condition\ConditionReader;
+use Herald\Document\Faults;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Document\Node;
+use Herald\Manuscript\Manuscript;
+use Herald\Manuscript\Template;
+use Herald\Notice\Audience;
+use Herald\Notice\Carrier;
+use Herald\Notice\Cue;
+use Herald\Notice\Notice;
+use Herald\Notice\RecipientRule;
+use Herald\Notice\WhenUncertain;
+use Herald\Record\Field;
+use Herald\Record\Path;
+use Herald\Record\RecordType;
+use Herald\Record\UnknownPath;
+use Herald\Record\Vocabulary;
+
+/** Reads a manifest that has passed its schema. */
+final readonly class ManifestReader
+{
+    public function __construct(private Node $node) {}
+
+    /** @throws InvalidDocument naming place and reason of what is wrong */
+    public function read(): Manifest
+    {
+        $source = Source::ofNode($this->node->node('source') ?? $this->node);
+        $types = self::byKey(array_map(RecordType::ofNode(...), $this->node->nodes('record_types')), 'record_types');
+        $events = $this->events($types);
+        $strands = $this->strands($types);
+        $notices = [];
+        foreach ($this->node->nodes('notices') as $node) {
+            $notice = $this->notice($node, $source, $types, $events, $strands);
+            if (isset($notices[$notice->key])) {
+                throw $node->fault('key', "\"{$notice->key}\" is declared twice");
+            }
+            $notices[$notice->key] = $notice;
+        }
+        $order = array_flip(array_keys($strands));
+        uasort($notices, static fn (Notice $a, Notice $b): int => $order[$a->strand] <=> $order[$b->strand]);
+
+        return new Manifest($source, $types, $events, $strands, $notices);
+    }
+
+    /**
+     * @param  array<string, RecordType>  $types
+     * @return array<string, EventKind>
+     */
+    private function events(array $types): array
+    {
+        $events = [];
+        foreach ($this->node->nodes('events') as $node) {
+            $name = $node->string('name');
+            $type = $node->string('record_type');
+            if (! isset($types[$type])) {
+                throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
+            }
+            $events[$name] = new EventKind($name, $type, $node->optionalString('label') ?? str_replace(['.', '_'], ' ', $name), $node->bool('change'));
+        }
+
+        return $events;
+    }
+
+    /**
+     * @param  array<string, RecordType>  $types
+     * @return array<string, Strand>
+     */
+    private function strands(array $types): array
+    {
+        $strands = [];
+        foreach ($this->node->nodes('strands') as $node) {
+            $type = $node->string('record_type');
+            if (! isset($types[$type])) {
+                throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
+            }
+            $strands[$node->string('key')] = new Strand($node->string('key'), $node->string('name'), $node->optionalString('about') ?? '', $type);
+        }
+
+        return $strands;
+    }
+
+    /**
+     * @param  array<string, RecordType>  $types
+     * @param  array<string, EventKind>  $events
+     * @param  array<string, Strand>  $strands
+     */
+    private function notice(Node $node, Source $source, array $types, array $events, array $strands): Notice
+    {
+        $strand = $strands[$node->string('strand')] ?? throw $node->fault('strand', "\"{$node->string('strand')}\" is not a strand of this manifest");
+        $type = $types[$strand->recordType];
+        $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
+        $vocabulary = Vocabulary::of($type, $given);
+        $audience = Audience::from($node->string('audience'));
+        $for = $node->optionalString('for');
+        $required = $node->node('required');
+
+        return new Notice(
+            $node->string('key'),
+            $node->string('name'),
+            $strand->key,
+            $type->key,
+            $this->cue($node, $type, $events, $vocabulary),
+            $audience,
+            $audience->value.($for === null ? '' : ', '.$for),
+            RecipientRule::ofNode($node->node('recipient') ?? $node, $vocabulary),
+            $required === null ? [] : self::paths($required, 'links', $vocabulary),
+            $required === null ? [] : self::paths($required, 'variables', $vocabulary),
+            $given,
+            array_column(array_map(static fn (Node $slot): array => [$slot->string('key'), $slot->string('label')], $node->nodes('slots')), 1, 0),
+            Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
+            WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value),
+            $this->builtIns($node, $type, $source, $vocabulary),
+            $vocabulary,
+        );
+    }
+
+    /**
+     * @param  array<string, EventKind>  $events
+     */
+    private function cue(Node $node, RecordType $type, array $events, Vocabulary $vocabulary): Cue
+    {
+        $cue = $node->node('cue') ?? $node;
+        $name = $cue->optionalString('event');
+        $event = $name === null ? null : ($events[$name] ?? throw $cue->fault('event', "\"{$name}\" is not an event of this manifest"));
+        if ($event !== null && $event->recordType !== $type->key) {
+            throw $cue->fault('event', "\"{$name}\" is raised on records of type {$event->recordType}, the strand is about {$type->key}");
+        }
+        $becomes = $cue->node('becomes');
+
+        return new Cue(
+            $type->key,
+            $name,
+            $event->label ?? '',
+            $becomes === null ? null : ConditionReader::read($becomes, $vocabulary),
+            $cue->optionalString('wording'),
+        );
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function paths(Node $node, string $key, Vocabulary $vocabulary): array
+    {
+        foreach ($node->strings($key) as $index => $path) {
+            try {
+                $vocabulary->field(Path::of($path));
+            } catch (UnknownPath|\InvalidArgumentException $e) {
+                throw $node->fault($key.'/'.$index, $e->getMessage());
+            }
+        }
+
+        return $node->strings($key);
+    }
+
+    /**
+     * A built-in is a template of plain paragraphs: it is read by the same reader, its texts standing for text blocks.
+     *
+     * @return non-empty-array<string, Manuscript>
+     */
+    private function builtIns(Node $notice, RecordType $type, Source $source, Vocabulary $vocabulary): array
+    {
+        $builtIns = [];
+        foreach ($notice->nodes('built_in') as $language => $node) {
+            $blocks = [];
+            foreach (array_values($node->array('body')) as $index => $part) {
+                $blocks[] = is_string($part) ? ['id' => 'p'.($index + 1), 'type' => 'text', 'text' => $part] : $part;
+            }
+            $document = [
+                'format' => 'velvet-herald/template', 'version' => 1, 'key' => $notice->string('key'), 'name' => $notice->string('name'), 'record_type' => $type->key,
+                'language' => (string) $language, 'envelope' => ['subject' => $node->string('subject')], 'manuscript' => $blocks,
+            ];
+            try {
+                $builtIns[(string) $language] = Template::ofJson(Json::ofArray($document, $node->document), $vocabulary)->manuscript((string) $language);
+            } catch (InvalidDocument $e) {
+                throw self::moved($e, $node);
+            }
+        }
+        if ($builtIns === []) {
+            throw $notice->fault('built_in', 'must have words in at least one language');
+        }
+        if (! isset($builtIns[$source->defaultLanguage])) {
+            throw $notice->fault('built_in', "lacks the source's default language, {$source->defaultLanguage}");
+        }
+
+        return $builtIns;
+    }
+
+    /** The faults of a built-in, at their places in the manifest. */
+    private static function moved(InvalidDocument $e, Node $node): InvalidDocument
+    {
+        $faults = new Faults;
+        foreach ($e->faults as $fault) {
+            $place = preg_replace(['~^manuscript~', '~^envelope/~'], ['body', ''], $fault->place);
+            $faults->add($node->below((string) $place), $fault->reason);
+        }
+        try {
+            $faults->throwIfAny($e->document);
+        } catch (InvalidDocument $moved) {
+            return $moved;
+        }
+
+        return $e;
+    }
+
+    /**
+     * @param  array<array-key, RecordType>  $types
+     * @return array<string, RecordType>
+     */
+    private static function byKey(array $types, string $place): array
+    {
+        $byKey = array_column($types, null, 'key');
+        if (count($byKey) !== count($types)) {
+            throw InvalidDocument::because('manifest', $place, 'declare one key twice');
+        }
+
+        return $byKey;
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Record\FieldType;
+
+/** A day or a moment in words of its language (CLDR); a moment stands in its record's or source's zone, a day in none. */
+final class DateFormat implements Format
+{
+    /** @var array<string, \IntlDateFormatter> */
+    private array $formatters = [];
+
+    /**
+     * @param  int  $date  one of IntlDateFormatter's lengths
+     * @param  int  $time  the same, for the time of day
+     */
+    public function __construct(private readonly string $name, private readonly int $date, private readonly int $time) {}
+
+    public function name(): string
+    {
+        return $this->name;
+    }
+
+    public function accepts(FieldType $type): bool
+    {
+        return $type === FieldType::DateTime || ($type === FieldType::Date && $this->time === \IntlDateFormatter::NONE);
+    }
+
+    public function apply(mixed $value, Setting $setting): string
+    {
+        if (! is_string($value) || $value === '') {
+            return '';
+        }
+        try {
+            $moment = new \DateTimeImmutable($value, new \DateTimeZone('UTC'));
+        } catch (\Exception) {
+            return '';
+        }
+        $zone = strlen($value) === 10 ? 'UTC' : $setting->zone;
+        $formatter = $this->formatters[$setting->language.' '.$zone] ??= new \IntlDateFormatter($setting->language, $this->date, $this->time, $zone);
+
+        return (string) $formatter->format($moment);
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Record\FieldType;
+
+/** The formats there are. */
+final class Formats
+{
+    /** @var array<string, Format>|null */
+    private static ?array $byName = null;
+
+    /**
+     * @return array<string, Format> by name
+     */
+    public static function all(): array
+    {
+        return self::$byName ??= array_column(array_map(
+            static fn (Format $format): array => ['name' => $format->name(), 'format' => $format],
+            [
+                new TextFormat,
+                new NumberFormat,
+                new PercentFormat,
+                new MoneyFormat,
+                new DateFormat('date_short', \IntlDateFormatter::SHORT, \IntlDateFormatter::NONE),
+                new DateFormat('date_medium', \IntlDateFormatter::MEDIUM, \IntlDateFormatter::NONE),
+                new DateFormat('date_long', \IntlDateFormatter::LONG, \IntlDateFormatter::NONE),
+                new DateFormat('date_full', \IntlDateFormatter::FULL, \IntlDateFormatter::NONE),
+                new DateFormat('time', \IntlDateFormatter::NONE, \IntlDateFormatter::SHORT),
+                new DateFormat('date_time', \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT),
+                new YesNoFormat,
+                new LabelFormat,
+                new CountFormat,
+            ],
+        ), 'format', 'name');
+    }
+
+    public static function named(string $name): ?Format
+    {
+        return self::all()[$name] ?? null;
+    }
+
+    /** The format a value of this type has where none is asked for; in a link that is the value as it is. */
+    public static function usual(FieldType $type, bool $inLink = false): Format
+    {
+        if ($inLink && self::all()['text']->accepts($type)) {
+            return self::all()['text'];
+        }
+
+        return self::all()[match ($type) {
+            FieldType::Integer, FieldType::Decimal => 'number',
+            FieldType::Money => 'money',
+            FieldType::Date => 'date_long',
+            FieldType::DateTime => 'date_time',
+            FieldType::Boolean => 'yes_no',
+            FieldType::Option, FieldType::Language, FieldType::Country => 'label',
+            FieldType::List => 'count',
+            default => 'text',
+        }];
+    }
+}

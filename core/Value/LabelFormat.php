@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Language\LanguageTag;
+use Herald\Record\FieldType;
+
+/** The name of what a code stands for: an option's label, a country's or a language's name (CLDR). */
+final class LabelFormat implements Format
+{
+    public function name(): string
+    {
+        return 'label';
+    }
+
+    public function accepts(FieldType $type): bool
+    {
+        return in_array($type, [FieldType::Option, FieldType::Country, FieldType::Language], true);
+    }
+
+    public function apply(mixed $value, Setting $setting): string
+    {
+        if (! is_string($value)) {
+            return '';
+        }
+
+        return $setting->options[$value] ?? match (true) {
+            preg_match('/^[A-Z]{2}$/D', $value) === 1 => \Locale::getDisplayRegion('-'.$value, $setting->language) ?: $value,
+            LanguageTag::isWellFormed($value) => LanguageTag::name($value, $setting->language),
+            default => $value,
+        };
+    }
+}

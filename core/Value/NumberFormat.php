@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Record\FieldType;
+
+/** A number with the digits, separators and grouping of its language (CLDR). */
+final class NumberFormat implements Format
+{
+    /** @var array<string, \NumberFormatter> */
+    private array $formatters = [];
+
+    public function name(): string
+    {
+        return 'number';
+    }
+
+    public function accepts(FieldType $type): bool
+    {
+        return $type === FieldType::Integer || $type === FieldType::Decimal;
+    }
+
+    public function apply(mixed $value, Setting $setting): string
+    {
+        if (! is_numeric($value)) {
+            return '';
+        }
+        $formatter = $this->formatters[$setting->language] ??= new \NumberFormatter($setting->language, \NumberFormatter::DECIMAL);
+
+        return (string) $formatter->format($value + 0);
+    }
+}

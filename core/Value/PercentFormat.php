@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Record\FieldType;
+
+/** A number that is already counted in hundredths: 21 becomes "21%" (CLDR). */
+final class PercentFormat implements Format
+{
+    /** @var array<string, \NumberFormatter> */
+    private array $formatters = [];
+
+    public function name(): string
+    {
+        return 'percent';
+    }
+
+    public function accepts(FieldType $type): bool
+    {
+        return $type === FieldType::Integer || $type === FieldType::Decimal;
+    }
+
+    public function apply(mixed $value, Setting $setting): string
+    {
+        if (! is_numeric($value)) {
+            return '';
+        }
+        if (! isset($this->formatters[$setting->language])) {
+            $formatter = new \NumberFormatter($setting->language, \NumberFormatter::PERCENT);
+            $formatter->setAttribute(\NumberFormatter::MULTIPLIER, 1);
+            $formatter->setAttribute(\NumberFormatter::MAX_FRACTION_DIGITS, 2);
+            $this->formatters[$setting->language] = $formatter;
+        }
+
+        return (string) $this->formatters[$setting->language]->format($value + 0);
+    }
+}

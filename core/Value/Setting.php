@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+/** What a format needs to know besides the value. */
+final readonly class Setting
+{
+    /**
+     * @param  string  $language  BCP 47 tag, with the region whose usage is followed
+     * @param  string  $zone  IANA time zone
+     * @param  array<string, string>  $options  an option field's values with their labels in that language
+     */
+    public function __construct(public string $language, public string $zone = 'UTC', public array $options = []) {}
+}

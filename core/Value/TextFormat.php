@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Record\FieldType;
+
+/** The value as it is. */
+final class TextFormat implements Format
+{
+    public function name(): string
+    {
+        return 'text';
+    }
+
+    public function accepts(FieldType $type): bool
+    {
+        return $type->isSingle() && $type !== FieldType::Money;
+    }
+
+    public function apply(mixed $value, Setting $setting): string
+    {
+        return match (true) {
+            is_bool($value) => $value ? 'true' : 'false',
+            is_scalar($value) => (string) $value,
+            default => '',
+        };
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Value;
+
+use Herald\Record\FieldType;
+
+/** Yes or no, in words. */
+final class YesNoFormat implements Format
+{
+    private const WORDS = ['en' => ['yes', 'no'], 'de' => ['ja', 'nein'], 'fr' => ['oui', 'non'], 'ar' => ['نعم', 'لا']];
+
+    public function name(): string
+    {
+        return 'yes_no';
+    }
+
+    public function accepts(FieldType $type): bool
+    {
+        return $type === FieldType::Boolean;
+    }
+
+    public function apply(mixed $value, Setting $setting): string
+    {
+        return (self::WORDS[\Locale::getPrimaryLanguage($setting->language) ?? ''] ?? self::WORDS['en'])[$value === true ? 0 : 1];
+    }
+}
