@@ -44,6 +44,17 @@ final readonly class Template
     public static function ofJson(Json $json, Vocabulary $vocabulary): self
     {
         Schema::Template->check($json);
+
+        return self::stored($json, $vocabulary);
+    }
+
+    /**
+     * Reads a document that passed {@see ofJson} before it was stored, without checking its form again.
+     *
+     * @throws InvalidDocument when it no longer fits the vocabulary
+     */
+    public static function stored(Json $json, Vocabulary $vocabulary): self
+    {
         $node = $json->node();
         $faults = new Faults;
         $base = $node->string('language');

@@ -38,6 +38,12 @@ final readonly class Manifest
         return (new ManifestReader($json->node()))->read();
     }
 
+    /** Reads a manifest that passed {@see ofJson} before it was stored, without checking its form again. */
+    public static function stored(Json $json): self
+    {
+        return (new ManifestReader($json->node()))->read();
+    }
+
     /**
      * The notices that something that happened sets off, in their order. Those that the source still sends itself are among
      * them; it is for the caller to leave them to it.

@@ -160,7 +160,8 @@ final readonly class ManifestReader
     }
 
     /**
-     * A built-in is a template of plain paragraphs: it is read by the same reader, its texts standing for text blocks.
+     * A built-in is a template of plain paragraphs: it is read by the same reader, its texts standing for text blocks. The
+     * manifest's schema has checked its blocks.
      *
      * @return non-empty-array<string, Manuscript>
      */
@@ -177,7 +178,8 @@ final readonly class ManifestReader
                 'language' => (string) $language, 'envelope' => ['subject' => $node->string('subject')], 'manuscript' => $blocks,
             ];
             try {
-                $builtIns[(string) $language] = Template::ofJson(Json::ofArray($document, $node->document), $vocabulary)->manuscript((string) $language);
+                $json = Json::ofArray($document, $node->document);
+                $builtIns[(string) $language] = Template::stored($json, $vocabulary)->manuscript((string) $language);
             } catch (InvalidDocument $e) {
                 throw self::moved($e, $node);
             }

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Loading\LoadManifest;
+use App\Loading\LoadRecords;
+use App\Loading\PublishTemplate;
+use App\Models\EventOrigin;
+use App\Models\Role;
+use App\Models\Source;
+use App\Models\User;
+use App\Sending\TakeEvent;
+use Database\Demo\LarkmoorRecords;
+use Herald\Document\Json;
+use Herald\Record\RecordReader;
+use Illuminate\Console\Command;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\File;
+
+final class DemoCommand extends Command
+{
+    public const PASSWORD = 'larkmoor-demo';
+
+    protected $signature = 'herald:demo {--today= : the day the demo takes for today, e.g. 2026-11-23} {--events=14 : how many events of the last days are raised}';
+
+    protected $description = 'Bring the demo source, Larkmoor Observatory, with its records, template and people';
+
+    public function handle(): int
+    {
+        $today = $this->option('today');
+        $now = is_string($today) ? Carbon::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
+        $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
+        File::ensureDirectoryExists(storage_path('demo'));
+        $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
+        $files = [];
+        foreach (['orders' => $records->orders(), 'bookings' => $records->bookings()] as $name => $lines) {
+            File::put($files[] = storage_path("demo/{$name}.jsonl"), implode("\n", array_map(
+                static fn (array $line): string => json_encode($line, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+                $lines,
+            ))."\n");
+        }
+        $count = LoadRecords::from($source, $files);
+        PublishTemplate::from($source, Json::ofFile(database_path('demo/night-blue-receipt.json')));
+        foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Editor], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
+            User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'role' => $role, 'password' => self::PASSWORD]);
+        }
+        $this->raise($source, $records);
+        $this->info("{$source->name}: {$count} records. Sign in as thorne@larkmoor.example.org (administrator), okafor@… (editor) or lindqvist@… (viewer), password ".self::PASSWORD.'.');
+
+        return self::SUCCESS;
+    }
+
+    /** Raises the newest orders and some changes as events, so that there is something to see. The same ones do nothing the second time. */
+    private function raise(Source $source, LarkmoorRecords $records): void
+    {
+        $type = $source->manifest()->recordTypes['order'];
+        foreach (array_slice($records->orders(), -(int) $this->option('events')) as $line) {
+            $data = RecordReader::read($type, $line['data'], 'demo order');
+            $key = RecordReader::identityOf($type, $data);
+            (new TakeEvent($source, "demo-placed-{$key}", 'order.placed', $type, EventOrigin::Api))->take($key, static fn (): array => $data);
+        }
+    }
+}

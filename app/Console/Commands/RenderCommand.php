@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Models\Record;
+use App\Models\Source as StoredSource;
+use App\Models\Template as StoredTemplate;
+use Herald\Brand\Brand;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Language\LanguageChoice;
+use Herald\Manuscript\Template;
+use Herald\Message\MimeMessage;
+use Herald\Message\Recipient;
+use Herald\Message\UnsendableMessage;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+use Herald\Source\Source;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\File;
+
+/** Renders one message to files. Touches the database only for what is given by key. */
+final class RenderCommand extends Command
+{
+    protected $signature = 'herald:render
+        {--template= : a template document, or the key of a template}
+        {--type= : a record type document, or the key of a record type}
+        {--record= : a record\'s data, JSON, or the identity of a record}
+        {--brand= : a brand document; the usual brand when absent}
+        {--language= : BCP 47 tag; the recipient\'s when absent}
+        {--out= : the folder for subject.txt, message.html, message.txt and message.eml}';
+
+    protected $description = 'Render one message to files';
+
+    public function handle(): int
+    {
+        try {
+            $written = $this->render();
+        } catch (InvalidDocument|UnsendableMessage $e) {
+            $this->error($e->getMessage());
+
+            return self::FAILURE;
+        } catch (\Throwable $e) {
+            $this->error('Could not be rendered: '.$e->getMessage());
+
+            return self::FAILURE;
+        }
+        $this->info($written);
+
+        return self::SUCCESS;
+    }
+
+    private function render(): string
+    {
+        [$typeName, $templateName, $recordName, $out] = [$this->need('type'), $this->need('template'), $this->need('record'), $this->need('out')];
+        $type = is_file($typeName) ? RecordType::ofJson(Json::ofFile($typeName)) : $this->storedType($typeName);
+        $template = $this->template($templateName, $type);
+        if ($template->recordType !== $type->key) {
+            throw InvalidDocument::because($templateName, 'record_type', "is \"{$template->recordType}\", but the record type given is \"{$type->key}\"");
+        }
+        $data = is_file($recordName)
+            ? RecordReader::read($type, self::recordData(Json::ofFile($recordName)), $recordName)
+            : $this->storedRecord($type, $recordName);
+        $byFiles = is_file($typeName);
+        $source = $byFiles ? Source::standIn() : $this->stored()->manifest()->source;
+        $brandFile = $this->option('brand');
+        $brand = is_string($brandFile) ? Brand::ofJson(Json::ofFile($brandFile)) : Brand::usual();
+
+        $recipient = self::recipient($type, $data);
+        $wanted = $this->option('language');
+        $choice = LanguageChoice::lookup(is_string($wanted) ? $wanted : $recipient->language, $template->languages(), $byFiles ? $template->languages()[0] : $source->defaultLanguage);
+        $compiled = Compiler::compile($template->manuscript($choice->language), $brand);
+        $now = now()->toDateTimeImmutable();
+        $filled = Renderer::inMemory()->fill($compiled, Scope::of($type, $data, $source, $recipient, $now, [], $brand->name));
+        $message = MimeMessage::compose($filled, $recipient, 'rendered', $now);
+
+        File::ensureDirectoryExists($out);
+        foreach (['subject.txt' => $filled->subject."\n", 'message.html' => $filled->html, 'message.txt' => $filled->text, 'message.eml' => $message->bytes] as $name => $content) {
+            File::put($out.'/'.$name, $content);
+        }
+
+        return "Rendered in {$choice->language} ({$choice->reason}) to {$out}.";
+    }
+
+    private function need(string $option): string
+    {
+        $value = $this->option($option);
+
+        return is_string($value) && $value !== '' ? $value : throw InvalidDocument::because('herald:render', '', "lacks --{$option}");
+    }
+
+    private function stored(): StoredSource
+    {
+        return StoredSource::current() ?? throw InvalidDocument::because('herald:render', '', 'finds no source in the database; give files, or load a manifest with herald:source');
+    }
+
+    private function storedType(string $key): RecordType
+    {
+        return $this->stored()->manifest()->recordTypes[$key] ?? throw InvalidDocument::because('--type', '', "\"{$key}\" is neither a file nor a record type of {$this->stored()->name}");
+    }
+
+    private function template(string $name, RecordType $type): Template
+    {
+        if (is_file($name)) {
+            $json = Json::ofFile($name);
+            if (Template::recordTypeOf($json) !== $type->key) {
+                throw InvalidDocument::because($name, 'record_type', 'is "'.Template::recordTypeOf($json)."\", but the record type given is \"{$type->key}\"");
+            }
+
+            return Template::ofJson($json, Vocabulary::of($type));
+        }
+        $version = StoredTemplate::query()->where('key', $name)->first()?->latestVersion;
+
+        return $version?->read(Vocabulary::of($type)) ?? throw InvalidDocument::because('--template', '', "\"{$name}\" is neither a file nor the key of a published template");
+    }
+
+    /**
+     * @return array<array-key, mixed> the data itself, also where the file holds it with its type as record files do
+     */
+    private static function recordData(Json $json): array
+    {
+        $wrapped = $json->data['data'] ?? null;
+
+        return is_array($wrapped) && is_string($json->data['type'] ?? null) && count($json->data) === 2 ? $wrapped : $json->data;
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function storedRecord(RecordType $type, string $key): array
+    {
+        return Record::query()->where(['source_id' => $this->stored()->id, 'type' => $type->key, 'key' => $key])->first()->data
+            ?? throw InvalidDocument::because('--record', '', "\"{$key}\" is neither a file nor a known {$type->key}");
+    }
+
+    /**
+     * Without a notice nothing says who the recipient is: the first address in the record is taken, with the language beside it.
+     *
+     * @param  array<string, mixed>  $data
+     */
+    private static function recipient(RecordType $type, array $data): Recipient
+    {
+        foreach ([['fields' => $type->fields, 'data' => $data], ...array_map(
+            static fn (Field $field): array => ['fields' => $field->fields, 'data' => $data[$field->key]],
+            array_filter($type->fields, static fn (Field $field): bool => $field->type === FieldType::Object),
+        )] as $group) {
+            $found = [];
+            foreach ($group['fields'] as $field) {
+                $found[$field->type->value] ??= is_array($group['data']) ? ($group['data'][$field->key] ?? null) : null;
+            }
+            if (is_string($found[FieldType::Email->value] ?? null)) {
+                $language = $found[FieldType::Language->value] ?? null;
+
+                return new Recipient($found[FieldType::Email->value], null, is_string($language) ? $language : null);
+            }
+        }
+
+        return new Recipient('recipient@example.org');
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Loading\PublishTemplate;
+use App\Models\Source;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Illuminate\Console\Command;
+
+final class TemplateCommand extends Command
+{
+    protected $signature = 'herald:template {file : the template document, JSON}';
+
+    protected $description = 'Publish a template document; it answers for the notice it names. Can be run again';
+
+    public function handle(): int
+    {
+        $source = Source::current();
+        if ($source === null) {
+            $this->error('There is no source yet: load its manifest with herald:source first.');
+
+            return self::FAILURE;
+        }
+        try {
+            $version = PublishTemplate::from($source, Json::ofFile((string) $this->argument('file')));
+        } catch (InvalidDocument $e) {
+            $this->error($e->getMessage());
+
+            return self::FAILURE;
+        }
+        $this->info("{$version->template->name}, version {$version->number}, is published.");
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mail;
+
+use Illuminate\Mail\Mailer;
+use Illuminate\Support\Facades\Mail;
+use Symfony\Component\Mailer\Envelope;
+use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
+use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\RawMessage;
+
+/** Hands finished messages to the mail server, and reads what came of it. */
+final class Handover
+{
+    /**
+     * @param  string  $bytes  the message exactly as it is to arrive
+     * @param  \Closure(): void  $beforeData  called once the server has taken sender and recipient, just before the message itself
+     */
+    public static function of(string $bytes, string $sender, string $recipient, \Closure $beforeData): HandoverResult
+    {
+        $begun = false;
+        $transport = self::transport(function () use ($beforeData, &$begun): void {
+            $beforeData();
+            $begun = true;
+        });
+        try {
+            $sent = $transport->send(new RawMessage($bytes), new Envelope(new Address($sender), [new Address($recipient)]));
+
+            return new HandoverResult(HandoverOutcome::Accepted, 'The mail server took it'.($sent === null ? '' : ': '.self::lastReply($sent->getDebug())));
+        } catch (TransportExceptionInterface $e) {
+            return self::resultOf($e, $begun);
+        }
+    }
+
+    private static function transport(\Closure $beforeData): \Symfony\Component\Mailer\Transport\TransportInterface
+    {
+        $mailer = Mail::mailer();
+        $transport = $mailer instanceof Mailer ? $mailer->getSymfonyTransport() : throw new \LogicException('No mailer');
+        if ($transport instanceof HandoverTransport) {
+            $transport->beforeData($beforeData);
+        } else {
+            $beforeData();
+        }
+
+        return $transport;
+    }
+
+    private static function resultOf(TransportExceptionInterface $e, bool $begun): HandoverResult
+    {
+        $code = $e instanceof UnexpectedResponseException ? $e->getCode() : 0;
+        $words = trim(preg_replace('/^.*?but got (?:code|an empty response).*?with message "(.*)".*$/s', '$1', $e->getMessage()) ?? '');
+
+        return match (true) {
+            $code >= 500 => new HandoverResult(HandoverOutcome::Refused, 'The mail server refused it: '.$words),
+            $code >= 400 => new HandoverResult(HandoverOutcome::Deferred, 'The mail server put it off: '.$words),
+            $begun => new HandoverResult(HandoverOutcome::Uncertain, 'The connection broke after the message was handed over, before the mail server answered'),
+            default => new HandoverResult(HandoverOutcome::Unreachable, 'The mail server could not be reached: '.$words),
+        };
+    }
+
+    private static function lastReply(string $debug): string
+    {
+        preg_match_all('/^.*?< (2\d\d .*)$/m', $debug, $replies);
+
+        return trim((string) end($replies[1]));
+    }
+}

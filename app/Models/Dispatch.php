@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Str;
+
+/**
+ * One message for one recipient about one occasion.
+ *
+ * @property string $id
+ * @property string $recipient an address, or empty where the record has none
+ * @property string|null $recipient_name
+ * @property string $reason what set it off
+ * @property DispatchState $state
+ * @property string|null $state_reason
+ * @property array<string, mixed> $data all that the message named, by root
+ * @property string $language
+ * @property string $language_reason
+ * @property string|null $subject
+ * @property string|null $message_id
+ * @property string|null $sender
+ * @property string|null $bytes the exact message
+ * @property int $attempts
+ * @property int $resends
+ * @property string|null $lease
+ * @property Carbon|null $lease_until
+ * @property Carbon|null $handed_at
+ * @property Carbon|null $sent_at
+ * @property Carbon $due_at
+ * @property Carbon $created_at
+ * @property-read Notice $notice
+ * @property-read Record $record
+ * @property-read Edition $edition
+ * @property-read Event $event
+ * @property-read Source $source
+ */
+final class Dispatch extends Model
+{
+    use HasUlids;
+
+    protected $guarded = [];
+
+    protected function casts(): array
+    {
+        return [
+            'state' => DispatchState::class, 'data' => 'array',
+            'due_at' => 'datetime', 'lease_until' => 'datetime', 'handed_at' => 'datetime', 'sent_at' => 'datetime',
+        ];
+    }
+
+    /**
+     * Takes it for sending, alone: of all workers that try, one succeeds.
+     *
+     * @return bool whether it is ours now
+     */
+    public function takeLease(int $seconds): bool
+    {
+        $lease = (string) Str::ulid();
+        $taken = self::query()->whereKey($this->id)->where('state', DispatchState::Queued)->where('due_at', '<=', now())->update([
+            'state' => DispatchState::Sending, 'lease' => $lease, 'lease_until' => now()->addSeconds($seconds), 'handed_at' => null,
+        ]);
+        $this->refresh();
+
+        return $taken === 1 && $this->lease === $lease;
+    }
+
+    /**
+     * Changes it while the lease is still ours; a worker that was overtaken changes nothing.
+     *
+     * @param  array<string, mixed>  $changes
+     */
+    public function changeUnderLease(array $changes): void
+    {
+        $lease = $this->lease;
+        $this->fill($changes);
+        $dirty = $this->getDirty();
+        if ($dirty === [] || self::query()->whereKey($this->id)->where('lease', $lease)->update($dirty) !== 1) {
+            $this->refresh();
+        }
+        $this->syncOriginal();
+    }
+
+    /** @return BelongsTo<Source, $this> */
+    public function source(): BelongsTo
+    {
+        return $this->belongsTo(Source::class);
+    }
+
+    /** @return BelongsTo<Notice, $this> */
+    public function notice(): BelongsTo
+    {
+        return $this->belongsTo(Notice::class);
+    }
+
+    /** @return BelongsTo<Record, $this> */
+    public function record(): BelongsTo
+    {
+        return $this->belongsTo(Record::class);
+    }
+
+    /** @return BelongsTo<Event, $this> */
+    public function event(): BelongsTo
+    {
+        return $this->belongsTo(Event::class);
+    }
+
+    /** @return BelongsTo<Edition, $this> */
+    public function edition(): BelongsTo
+    {
+        return $this->belongsTo(Edition::class);
+    }
+}

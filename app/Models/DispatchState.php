@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+enum DispatchState: string
+{
+    case Queued = 'queued';
+    case Sending = 'sending';
+    case Sent = 'sent';
+    /** The mail server may have taken it, or not. */
+    case Uncertain = 'uncertain';
+    case Skipped = 'skipped';
+    case Failed = 'failed';
+    case Bounced = 'bounced';
+
+    /** Whether a person may have it tried again. */
+    public function mayBeTriedAgain(): bool
+    {
+        return $this === self::Failed || $this === self::Uncertain;
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+/** Where we heard of an event. */
+enum EventOrigin: string
+{
+    case Api = 'api';
+    case Interface = 'interface';
+}

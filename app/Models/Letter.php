@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Carbon;
+
+/**
+ * A message that the mailroom received, with its envelope.
+ *
+ * @property int $id
+ * @property string $envelope_from
+ * @property list<string> $envelope_to
+ * @property string|null $message_id
+ * @property string $subject
+ * @property string $from
+ * @property string $to
+ * @property string $raw
+ * @property Carbon $received_at
+ */
+final class Letter extends Model
+{
+    public $timestamps = false;
+
+    protected $guarded = [];
+
+    protected function casts(): array
+    {
+        return ['envelope_to' => 'array', 'received_at' => 'datetime'];
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Herald\Notice\Notice as Declared;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/**
+ * A notice that a source declared. What it declared stands in the manifest; here stands what we hold on to.
+ *
+ * @property int $id
+ * @property int $source_id
+ * @property string $key
+ * @property bool $declared
+ * @property-read Source $source
+ */
+final class Notice extends Model
+{
+    protected $guarded = [];
+
+    protected function casts(): array
+    {
+        return ['declared' => 'boolean'];
+    }
+
+    public function getRouteKeyName(): string
+    {
+        return 'key';
+    }
+
+    /** The notice as the source declares it. */
+    public function declaration(): Declared
+    {
+        return $this->source->manifest()->notices[$this->key];
+    }
+
+    /** @return BelongsTo<Source, $this> */
+    public function source(): BelongsTo
+    {
+        return $this->belongsTo(Source::class);
+    }
+
+    /** @return HasMany<Claim, $this> */
+    public function claims(): HasMany
+    {
+        return $this->hasMany(Claim::class)->orderBy('position');
+    }
+
+    /** @return HasMany<Dispatch, $this> */
+    public function dispatches(): HasMany
+    {
+        return $this->hasMany(Dispatch::class);
+    }
+
+    /** The claim that answers: the first that is active and whose template is published. Expects claims.template.latestVersion to be loaded. */
+    public function answeringClaim(): ?Claim
+    {
+        return $this->claims->first(fn (Claim $claim): bool => $claim->active && $claim->template->latestVersion !== null);
+    }
+}

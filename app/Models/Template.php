@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
+
+/**
+ * @property int $id
+ * @property string $key
+ * @property string $name
+ * @property string $folder
+ * @property string $record_type
+ * @property-read Source $source
+ * @property-read ?TemplateVersion $latestVersion
+ * @property-read ?Draft $draft
+ */
+final class Template extends Model
+{
+    protected $guarded = [];
+
+    public function getRouteKeyName(): string
+    {
+        return 'key';
+    }
+
+    /** @return BelongsTo<Source, $this> */
+    public function source(): BelongsTo
+    {
+        return $this->belongsTo(Source::class);
+    }
+
+    /** @return HasMany<TemplateVersion, $this> */
+    public function versions(): HasMany
+    {
+        return $this->hasMany(TemplateVersion::class);
+    }
+
+    /** @return HasOne<TemplateVersion, $this> */
+    public function latestVersion(): HasOne
+    {
+        return $this->hasOne(TemplateVersion::class)->ofMany('number', 'max');
+    }
+
+    /** @return HasOne<Draft, $this> */
+    public function draft(): HasOne
+    {
+        return $this->hasOne(Draft::class);
+    }
+
+    /** @return HasMany<Claim, $this> */
+    public function claims(): HasMany
+    {
+        return $this->hasMany(Claim::class);
+    }
+}

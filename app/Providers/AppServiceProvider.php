@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Providers;
+
+use App\Mail\HandoverTransport;
+use App\Models\User;
+use Herald\Render\Renderer;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\ServiceProvider;
+
+final class AppServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->singleton(Renderer::class, static fn (): Renderer => Renderer::caching(config()->string('herald.editions')));
+    }
+
+    public function boot(): void
+    {
+        Model::shouldBeStrict(! $this->app->isProduction());
+        Model::preventSilentlyDiscardingAttributes();
+
+        // What a person may do beyond looking. Looking is for all who are signed in.
+        Gate::define('edit', static fn (User $user): bool => $user->role->mayEdit());
+
+        RateLimiter::for('sign-in', static fn (Request $request): array => [
+            Limit::perMinute(6)->by(mb_strtolower($request->string('email')->toString()).'|'.$request->ip()),
+            Limit::perMinute(30)->by((string) $request->ip()),
+        ]);
+        RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
+
+        Mail::extend('smtp', static function (array $config): HandoverTransport {
+            $transport = new HandoverTransport($config['host'], $config['port'], $config['tls'] ?: null);
+            if (is_string($config['username'] ?? null)) {
+                $transport->setUsername($config['username'])->setPassword((string) ($config['password'] ?? ''));
+            }
+            $stream = $transport->getStream();
+            if ($stream instanceof \Symfony\Component\Mailer\Transport\Smtp\Stream\SocketStream) {
+                $stream->setTimeout((float) $config['timeout']);
+            }
+
+            return $transport;
+        });
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sending;
+
+use App\Jobs\SendDispatch;
+use App\Models\Dispatch;
+use App\Models\DispatchState;
+use Herald\Notice\WhenUncertain;
+use Illuminate\Database\Eloquent\Builder;
+
+/** Looks after dispatches whose worker is gone, or whose job was lost. Nothing is guessed: what may have arrived is uncertain. */
+final class Recovery
+{
+    /** All that need it. Run every few seconds by the scheduler. */
+    public static function sweep(): int
+    {
+        $lost = Dispatch::query()->with(['notice.source'])
+            ->where(fn (Builder $query) => $query->where('state', DispatchState::Sending)->where('lease_until', '<', now()))
+            ->orWhere(fn (Builder $query) => $query->where('state', DispatchState::Queued)->where('due_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
+        $count = 0;
+        foreach ($lost->lazyById(200) as $dispatch) {
+            self::of($dispatch);
+            if ($dispatch->state === DispatchState::Queued) {
+                SendDispatch::dispatch($dispatch->id);
+            }
+            $count++;
+        }
+
+        return $count;
+    }
+
+    /** One dispatch: does nothing unless it is being sent under a lease that has run out. */
+    public static function of(Dispatch $dispatch): void
+    {
+        if ($dispatch->state !== DispatchState::Sending || $dispatch->lease_until === null || $dispatch->lease_until->isFuture()) {
+            return;
+        }
+        if ($dispatch->handed_at === null) {
+            $dispatch->changeUnderLease(['state' => DispatchState::Queued, 'state_reason' => 'Sending was cut short before the message was handed over', 'lease' => null, 'lease_until' => null]);
+
+            return;
+        }
+        $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => 'Sending was cut short after the message was handed over', 'lease_until' => null]);
+        if ($dispatch->state === DispatchState::Uncertain && $dispatch->notice->declaration()->whenUncertain === WhenUncertain::Resend) {
+            self::resend($dispatch);
+        }
+    }
+
+    /** Hands an uncertain dispatch over once more, the same bytes with the same Message-ID, unless that was done often enough. */
+    public static function resend(Dispatch $dispatch): void
+    {
+        if ($dispatch->resends >= config()->integer('herald.resends')) {
+            return;
+        }
+        $dispatch->changeUnderLease([
+            'state' => DispatchState::Queued, 'state_reason' => $dispatch->state_reason.'. Handed over once more with the same Message-ID',
+            'resends' => $dispatch->resends + 1, 'due_at' => now(), 'lease' => null, 'handed_at' => null,
+        ]);
+        SendDispatch::dispatch($dispatch->id);
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+return [
+    // How long a worker may take over one dispatch before others may look after it, in seconds.
+    'lease' => (int) env('HERALD_LEASE', 60),
+
+    // Pauses before each further attempt when the mail server defers or cannot be reached, in seconds. After the last the dispatch fails.
+    'retries' => array_map(intval(...), explode(',', (string) env('HERALD_RETRIES', '10,60,300,1800,7200'))),
+
+    // A dispatch that ended uncertain is handed over again at most so often where its notice says "resend"; then it waits for a person.
+    'resends' => 2,
+
+    // Where the compiled classes of editions are kept.
+    'editions' => storage_path('framework/editions'),
+
+    // The mail server stand-in. It listens on loopback only.
+    'mailroom' => [
+        'port' => (int) env('MAILROOM_PORT', 2525),
+        // Addresses, by their part before the @, that let one see what mail servers do at times.
+        'accounts' => ['bounce' => 'refuse', 'later' => 'defer', 'drop' => 'hang_up'],
+    ],
+];

@@ -1,0 +1,232 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Demo;
+
+use Brick\Math\BigDecimal;
+use Brick\Math\RoundingMode;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/**
+ * The orders and bookings of Larkmoor Observatory: invented, the same for everyone (a fixed seed), dated back from one day. The last
+ * of them are awkward on purpose.
+ */
+final class LarkmoorRecords
+{
+    private const FIRST = ['Aoife', 'Bram', 'Ciara', 'Dmitri', 'Eimear', 'Fionn', 'Greta', 'Hannes', 'Ilse', 'Jonas', 'Katrin', 'Liam', 'Maeve', 'Nora', 'Oisín', 'Petra', 'Ruadhán', 'Sören', 'Tomás', 'Ulrike'];
+
+    private const LAST = ['Brannigan', 'Castell', 'Dunmore', 'Eberhardt', 'Fenwick', 'Gallagher', 'Hartnett', 'Immerwahr', 'Kessler', 'Lindqvist', 'Moran', 'Neumann', 'O’Riordan', 'Prenner', 'Quill', 'Rosenthal', 'Sweeney', 'Thornbury', 'Ullmann', 'Wexford'];
+
+    /** Code, name, price in cents, picture. */
+    private const GOODS = [
+        ['CH-N', 'Star chart, northern sky, linen', 2400, 'chart'], ['CH-S', 'Star chart, southern sky, linen', 2400, 'chart'],
+        ['TO-R', 'Red torch, dimmable', 1590, 'torch'], ['AT-M', 'Moon atlas, second edition', 4650, 'atlas'],
+        ['PL-D', 'Planisphere for 50° to 60° north', 1275, 'chart'], ['BL-W', 'Wool blanket, observatory check', 6900, 'blanket'],
+        ['MU-E', 'Enamel mug, Larkmoor dome', 1150, 'mug'], ['NB-L', 'Logbook for observers', 980, 'atlas'],
+    ];
+
+    private const PROGRAMMES = ['Open dome night', 'Saturn through the long tube', 'Meteor watch', 'First light for beginners', 'Moon and mountains'];
+
+    private Randomizer $random;
+
+    /**
+     * @param  string  $base  the address under which the demo's pictures are served
+     */
+    public function __construct(private readonly \DateTimeImmutable $now, private readonly string $base) {}
+
+    /**
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
+    public function orders(): array
+    {
+        $this->random = new Randomizer(new Mt19937(20418));
+        $orders = [];
+        for ($n = 0; $n < 138; $n++) {
+            $orders[] = $this->order($n);
+        }
+        foreach ($this->awkwardOrders() as $index => $changes) {
+            $orders[] = array_replace($this->order(138 + $index), $changes);
+        }
+
+        return array_map(static fn (array $data): array => ['type' => 'order', 'data' => $data], $orders);
+    }
+
+    /**
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
+    public function bookings(): array
+    {
+        $this->random = new Randomizer(new Mt19937(611));
+        $bookings = [];
+        for ($n = 0; $n < 115; $n++) {
+            $bookings[] = $this->booking($n);
+        }
+        // Europe/Dublin: clocks skip 01:00 to 02:00 on the last Sunday of March, and 01:00 to 02:00 comes twice on that of October.
+        $year = (int) $this->now->format('Y') + 1;
+        $march = new \DateTimeImmutable("last sunday of march {$year} 01:30", new \DateTimeZone('UTC'));
+        $october = new \DateTimeImmutable("last sunday of october {$year} 01:30", new \DateTimeZone('UTC'));
+        foreach ([
+            ['starts_at' => self::moment($march), 'ends_at' => self::moment($march->modify('+3 hours')), 'programme' => 'The night the clocks go forward'],
+            ['starts_at' => self::moment($october), 'ends_at' => self::moment($october->modify('+3 hours')), 'programme' => 'The night the clocks go back'],
+            ['party_size' => 1, 'guests' => []],
+            ['party_size' => 31, 'guests' => array_map(fn (int $n): string => $this->pick(self::FIRST).' '.$this->pick(self::LAST), range(1, 30)), 'access_needs' => 'Two wheelchairs, one hearing loop; a guide dog named Argus'],
+            ['visitor' => ['first_name' => 'Wilhelmina', 'last_name' => 'Ohne-Adresse', 'language' => 'de'], 'meeting_point' => null, 'host' => null],
+        ] as $index => $changes) {
+            $bookings[] = array_replace($this->booking(115 + $index), $changes);
+        }
+
+        return array_map(static fn (array $data): array => ['type' => 'booking', 'data' => $data], $bookings);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function order(int $n): array
+    {
+        $items = array_map(fn (): array => $this->item('EUR', 2), range(1, $this->random->getInt(1, 5)));
+        $number = 'LM-'.(20280 + $n);
+        $placed = $this->now->modify('-'.((149 - $n) * 9 + $this->random->getInt(0, 8)).' hours');
+        $status = $n > 130 ? $this->pick(['pending', 'paid']) : $this->pick(['paid', 'packing', 'sent', 'sent', 'delivered', 'delivered', 'delivered', 'cancelled', 'refunded', 'failed']);
+        $person = $this->person();
+        $abroad = $this->pick(['IE', 'IE', 'GB', 'DE', 'FR', 'US']);
+        $address = ['name' => $person['first_name'].' '.$person['last_name'], 'street' => $this->random->getInt(1, 99).' '.$this->pick(['Moor Road', 'Sternwartestraße', 'Harbour Lane', 'Rue des Étoiles']), 'postcode' => 'X'.$this->random->getInt(100, 999), 'city' => $this->pick(['Larkmoor', 'Dunmore', 'Oberried', 'Saint-Clair']), 'country' => $abroad];
+
+        return [
+            'number' => $number, 'placed_at' => self::moment($placed), 'status' => $status,
+            'payment_method' => $this->pick(['Card', 'Bank transfer', 'Invoice']), 'delivery_method' => $this->pick(['Post', 'Courier']),
+            'items' => $items, ...$this->sums($items, 'EUR', 2),
+            'customer' => $person, 'billing' => $address, 'delivery' => $address,
+            'note' => $this->random->getInt(0, 9) === 0 ? 'Please leave it with the neighbour at number 4.' : null,
+            'shipment' => in_array($status, ['sent', 'delivered'], true) ? ['company' => 'Moorland Post', 'link' => "https://track.example.net/{$number}"] : null,
+            'gift' => $this->random->getInt(0, 11) === 0, 'page' => "https://larkmoor.example.org/orders/{$number}", 'meta' => null,
+            'refunded_amount' => $status === 'refunded' ? $items[0]['line_total'] : null,
+        ];
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     */
+    private function awkwardOrders(): array
+    {
+        $to = static fn (string $account, array $rest = []): array => ['email' => "{$account}@example.org", 'language' => 'en', ...$rest];
+        $forty = array_map(fn (): array => $this->item('EUR', 2), range(1, 40));
+        $yen = [$this->item('JPY', 0), $this->item('JPY', 0)];
+        $dinar = [$this->item('KWD', 3)];
+        $free = [['code' => 'ST-1', 'name' => 'Sticker sheet, free', 'quantity' => 1, 'unit_price' => self::money('0', 'EUR'), 'line_total' => self::money('0', 'EUR'), 'picture' => null, 'options' => null]];
+
+        return [
+            ['customer' => $to('first-light', ['last_name' => 'Kessler'])],
+            ['customer' => $to('long.name', ['first_name' => 'Bartholomew', 'last_name' => 'Featherstonehaugh-Cholmondeley-Majoribanks-Wriothesley-Smythe']), 'items' => $forty, ...$this->sums($forty, 'EUR', 2)],
+            ['customer' => $to('apostrophe', ['first_name' => 'Niamh', 'last_name' => 'O\'Shea & Sons <b>"The Dome"</b>']), 'status' => 'pending'],
+            ['customer' => $to('layla', ['first_name' => 'ليلى', 'last_name' => 'حداد', 'language' => 'ar']), 'items' => $dinar, ...$this->sums($dinar, 'KWD', 3)],
+            ['customer' => $to('seven', ['first_name' => '{{ 7*7 }}', 'last_name' => '{% if 1 %}x{% endif %}']), 'note' => "<script>alert(1)</script>\njavascript:alert(2)", 'status' => 'pending'],
+            ['customer' => $to('emoji', ['first_name' => '🌟 Stella', 'last_name' => "Nova\u{202E}gnp.exe", 'language' => 'de']), 'items' => $free, ...$this->sums($free, 'EUR', 2)],
+            ['customer' => ['first_name' => 'Noel', 'last_name' => 'Address', 'language' => 'en'], 'status' => 'pending'],
+            ['customer' => $to('plus+stars', ['first_name' => 'Ingrid', 'last_name' => 'Plus', 'language' => 'de-AT']), 'items' => $yen, ...$this->sums($yen, 'JPY', 0)],
+            ['customer' => $to('bounce', ['first_name' => 'Bo', 'last_name' => 'Unce']), 'delivery' => null, 'status' => 'pending'],
+            ['customer' => $to('later', ['first_name' => 'Lara', 'last_name' => 'Terwards']), 'meta' => ['engraving' => 'To the brightest', 'gift_wrap' => 'midnight'], 'status' => 'pending'],
+            ['customer' => $to('drop', ['first_name' => 'Drew', 'last_name' => 'Oppenheim']), 'refunded_amount' => self::money('999.00', 'EUR'), 'status' => 'pending'],
+            ['customer' => $to('aoife', ['first_name' => 'Aoife', 'last_name' => 'Brannigan']), 'status' => 'pending', 'gift' => true],
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function booking(int $n): array
+    {
+        $reference = 'DN-'.(7100 + $n);
+        $starts = $this->now->setTime(20, 0)->modify(($n - 90).' days')->modify('+'.$this->random->getInt(0, 3).' hours');
+        $past = $starts < $this->now;
+        $size = $this->random->getInt(1, 8);
+
+        return [
+            'reference' => $reference, 'programme' => $this->pick(self::PROGRAMMES), 'dome' => $this->pick(['Great Dome', 'East Dome', 'Little Dome']),
+            'starts_at' => self::moment($starts), 'ends_at' => self::moment($starts->modify('+3 hours')), 'zone' => 'Europe/Dublin',
+            'status' => $past ? $this->pick(['visited', 'visited', 'visited', 'clouded_out', 'cancelled']) : $this->pick(['requested', 'confirmed', 'confirmed', 'waiting']),
+            'party_size' => $size, 'guests' => $size > 1 ? array_map(fn (): string => $this->pick(self::FIRST), range(2, $size)) : [],
+            'price' => self::money((string) (18 * $size), 'EUR'), 'paid' => $this->random->getInt(0, 2) > 0, 'visitor' => $this->person(),
+            'host' => $this->pick([['name' => 'Una Farrell', 'email' => 'una@larkmoor.example.org'], ['name' => 'Piotr Zielak', 'email' => 'piotr@larkmoor.example.org']]),
+            'access_needs' => $this->random->getInt(0, 8) === 0 ? 'One wheelchair' : null, 'sky_outlook' => $past ? null : $this->pick(['Clear until midnight', 'Broken cloud', null]),
+            'meeting_point' => ['name' => 'Main gate', 'map' => 'https://larkmoor.example.org/map'],
+            'rating' => $past ? $this->pick([null, null, 3, 4, 5, 5, 1]) : null, 'page' => "https://larkmoor.example.org/bookings/{$reference}",
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function person(): array
+    {
+        [$first, $last, $number] = [$this->pick(self::FIRST), $this->pick(self::LAST), $this->random->getInt(10, 99)];
+        $account = preg_replace('/[^a-z]/', '', strtolower(iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $first.$last) ?: 'guest'));
+
+        return [
+            'first_name' => $first, 'last_name' => $last, 'email' => "{$account}{$number}@example.org",
+            // 0xx 910 0xx xx: kept free for fiction in the numbering plan of the demo.
+            'phone' => '+353 20 910 '.$this->random->getInt(1000, 9999), 'language' => $this->pick(['en', 'en', 'de', 'de-AT', 'en-GB']),
+            'country' => $this->pick(['IE', 'DE', 'GB', 'AT']), 'group' => $this->pick(['guest', 'guest', 'friend', 'school']),
+            'member_since' => $this->now->modify('-'.$this->random->getInt(30, 2000).' days')->format('Y-m-d'),
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function item(string $currency, int $digits): array
+    {
+        [$code, $name, $cents, $picture] = $this->pick(self::GOODS);
+        $quantity = $this->random->getInt(1, 3);
+        $price = BigDecimal::ofUnscaledValue($cents, 2)->toScale($digits, RoundingMode::HALF_UP);
+
+        return [
+            'code' => $code, 'name' => $name, 'quantity' => $quantity,
+            'unit_price' => self::money((string) $price, $currency), 'line_total' => self::money((string) $price->multipliedBy($quantity), $currency),
+            'picture' => "{$this->base}/demo/{$picture}.png", 'options' => null,
+        ];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $items
+     * @return array<string, array{amount: string, currency: string}|string|null>
+     */
+    private function sums(array $items, string $currency, int $digits): array
+    {
+        $subtotal = BigDecimal::zero();
+        foreach ($items as $item) {
+            $subtotal = $subtotal->plus($item['line_total']['amount']);
+        }
+        $discounted = $this->random->getInt(0, 6) === 0 && ! $subtotal->isZero();
+        $discount = $discounted ? $subtotal->multipliedBy('0.1')->toScale($digits, RoundingMode::HALF_UP) : BigDecimal::zero();
+        $delivery = BigDecimal::of($subtotal->isGreaterThan(60) || $subtotal->isZero() ? '0' : '5.90')->toScale($digits, RoundingMode::HALF_UP);
+        $total = $subtotal->minus($discount)->plus($delivery);
+
+        return [
+            'subtotal' => self::money((string) $subtotal->toScale($digits), $currency),
+            'discount' => $discounted ? self::money((string) $discount->negated(), $currency) : null, 'voucher' => $discounted ? 'PERSEIDS10' : null,
+            'delivery_cost' => self::money((string) $delivery, $currency),
+            'tax' => self::money((string) $total->multipliedBy('0.187')->toScale($digits, RoundingMode::HALF_UP), $currency),
+            'total' => self::money((string) $total->toScale($digits), $currency),
+        ];
+    }
+
+    /**
+     * @return array{amount: string, currency: string}
+     */
+    private static function money(string $amount, string $currency): array
+    {
+        return ['amount' => $amount, 'currency' => $currency];
+    }
+
+    private static function moment(\DateTimeImmutable $moment): string
+    {
+        return $moment->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+    }
+
+    private function pick(array $from): mixed
+    {
+        return $from[$this->random->getInt(0, count($from) - 1)];
+    }
+}

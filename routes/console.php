@@ -1,0 +1,5 @@
+<?php
+
+use Illuminate\Support\Facades\Schedule;
+
+Schedule::command('herald:sweep')->everyTenSeconds()->withoutOverlapping(1);
