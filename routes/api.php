@@ -1,1 +1,10 @@
 <?php
+
+use App\Http\Controllers\Api\EventController;
+use App\Http\Middleware\RequireSource;
+use Illuminate\Support\Facades\Route;
+
+// For sources, with a bearer token made by herald:token.
+Route::middleware(['auth:sanctum', RequireSource::class])->group(function (): void {
+    Route::post('events', [EventController::class, 'store']);
+});

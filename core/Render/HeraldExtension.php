@@ -29,9 +29,9 @@ final class HeraldExtension extends AbstractExtension
     public function turnTo(CompiledMessage $message, Scope $scope): void
     {
         $this->conditions = $message->conditions;
-        $locale = $scope->locale($message->language);
-        if ($this->setting->language !== $locale || $this->setting->zone !== $scope->zone) {
-            $this->setting = new Setting($locale, $scope->zone);
+        $locale = $scope->source->locale($message->language);
+        if ($this->setting->language !== $locale || $this->setting->zone !== $scope->source->zone) {
+            $this->setting = new Setting($locale, $scope->source->zone);
         }
     }
 

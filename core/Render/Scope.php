@@ -13,10 +13,9 @@ final readonly class Scope
 {
     /**
      * @param  array<string, mixed>  $data  normalised values by root name
-     * @param  string  $zone  IANA zone for moments that have none of their own
-     * @param  string|null  $region  the source's, see {@see Source}
+     * @param  Source  $source  whose zone and region are followed where the data have none of their own
      */
-    private function __construct(public array $data, public string $zone, private ?string $region) {}
+    private function __construct(public array $data, public Source $source) {}
 
     /**
      * @param  array<string, mixed>  $record  normalised data, see {@see \Herald\Record\RecordReader}
@@ -35,7 +34,7 @@ final readonly class Scope
             ],
             'brand' => ['name' => $brand],
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
-        ], $source->zone, $source->region);
+        ], $source);
     }
 
     /**
@@ -45,12 +44,6 @@ final readonly class Scope
      */
     public static function kept(array $data, Source $source): self
     {
-        return new self($data, $source->zone, $source->region);
-    }
-
-    /** The locale by which a language's dates and numbers are written here: en is en-IE for a source in Ireland. */
-    public function locale(string $language): string
-    {
-        return $this->region === null || (\Locale::getRegion($language) ?? '') !== '' ? $language : $language.'-'.$this->region;
+        return new self($data, $source);
     }
 }

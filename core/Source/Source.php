@@ -51,6 +51,12 @@ final readonly class Source
         return new self('sample', 'Sample source', 'https://example.org', 'UTC', ['en'], 'en', 'sample@example.org', null, null, null);
     }
 
+    /** The locale by which a language's dates and numbers are written here: en is en-IE for a source in Ireland. */
+    public function locale(string $language): string
+    {
+        return $this->region === null || (\Locale::getRegion($language) ?? '') !== '' ? $language : $language.'-'.$this->region;
+    }
+
     /**
      * What messages may name under "source".
      *

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Http\Resources\DispatchLine;
+use App\Http\Stage;
+use App\Jobs\SendDispatch;
+use App\Mailroom\OpenedLetter;
+use App\Models\Dispatch;
+use App\Models\DispatchState;
+use App\Models\Notice;
+use App\Models\Source;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\Rule;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+final class DispatchController
+{
+    private const LOADED = ['notice.source', 'record', 'edition.templateVersion.template'];
+
+    public function index(Request $request): JsonResponse
+    {
+        $given = $request->validate([
+            'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'],
+            'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'min:1'],
+        ]);
+        $source = Source::current();
+        $all = Dispatch::query()->where('source_id', $source->id ?? 0);
+        $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(intval(...));
+        $found = $all->with(self::LOADED)->latest('id')
+            ->when($given['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
+            ->when($given['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))
+            ->when($given['search'] ?? null, function (Builder $query, string $words): void {
+                $like = '%'.addcslashes($words, '%_\\').'%';
+                $query->where(fn (Builder $either) => $either->whereLike('recipient', $like)->orWhereLike('subject', $like)->orWhereLike('recipient_name', $like)
+                    ->orWhereHas('record', fn (Builder $record) => $record->whereLike('key', $like)));
+            })->paginate(50);
+
+        return response()->json([
+            'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($found->items()),
+            'notices' => $source === null ? [] : $source->notices()->whereHas('dispatches')->get()->map(fn (Notice $notice): array => ['key' => $notice->key, 'name' => $source->manifest()->notices[$notice->key]->name ?? $notice->key]),
+            'total' => $found->total(), 'page' => $found->currentPage(), 'pages' => $found->lastPage(),
+        ]);
+    }
+
+    public function show(string $id): JsonResponse
+    {
+        $dispatch = self::find($id);
+        $version = $dispatch->edition->templateVersion;
+
+        return response()->json([
+            ...(new DispatchLine($dispatch))->resolve(),
+            'occasion' => $dispatch->occasion, 'event' => $dispatch->event->name, 'event_origin' => $dispatch->event->origin->value, 'event_by' => $dispatch->event->user?->name,
+            'template' => $version?->template->name, 'brand' => $dispatch->edition->brand, 'edition_number' => $dispatch->edition->id,
+            'language_reason' => $dispatch->language_reason,
+            'attempts' => $dispatch->attempts, 'due_at' => $dispatch->state === DispatchState::Queued ? $dispatch->due_at->toIso8601ZuluString() : null,
+            'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,
+            'may_retry' => $dispatch->state->mayBeTriedAgain(), 'may_settle' => $dispatch->state === DispatchState::Uncertain,
+            'data' => $dispatch->data,
+            'message' => $dispatch->bytes === null ? null : (new OpenedLetter($dispatch->bytes))->toArray(),
+            'html_at' => $dispatch->bytes === null ? null : "/stage/dispatches/{$dispatch->id}",
+        ]);
+    }
+
+    public function html(string $id): Response
+    {
+        $bytes = self::find($id)->bytes ?? abort(404);
+
+        return Stage::show((new OpenedLetter($bytes))->html() ?? '');
+    }
+
+    /** A failed or uncertain dispatch is sent again: the same bytes, the same Message-ID. */
+    public function retry(string $id, Request $request): JsonResponse
+    {
+        DB::transaction(function () use ($id, $request): void {
+            $this->move($id, [DispatchState::Failed, DispatchState::Uncertain], [
+                'state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$request->user()?->name}",
+                'due_at' => now(), 'lease' => null, 'lease_until' => null, 'handed_at' => null, 'attempts' => 0, 'resends' => 0,
+            ]);
+            SendDispatch::dispatch($id);
+        });
+
+        return $this->show($id);
+    }
+
+    /** A person has found out that an uncertain dispatch did arrive. */
+    public function settle(string $id, Request $request): JsonResponse
+    {
+        $this->move($id, [DispatchState::Uncertain], [
+            'state' => DispatchState::Sent, 'state_reason' => "Known to have arrived, says {$request->user()?->name}", 'sent_at' => now(),
+        ]);
+
+        return $this->show($id);
+    }
+
+    /**
+     * @param  list<DispatchState>  $from
+     * @param  array<string, mixed>  $changes
+     */
+    private function move(string $id, array $from, array $changes): void
+    {
+        $dispatch = self::find($id);
+        if (Dispatch::query()->whereKey($id)->whereIn('state', $from)->update($changes) !== 1) {
+            throw new ConflictHttpException("This dispatch is {$dispatch->state->value}; that cannot be done with it.");
+        }
+    }
+
+    private static function find(string $id): Dispatch
+    {
+        return Dispatch::query()->where('source_id', Source::current()->id ?? 0)->with([...self::LOADED, 'event.user'])->findOrFail($id);
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Http\Resources\NoticeLine;
+use App\Models\Claim;
+use App\Models\Notice;
+use App\Models\Record;
+use App\Models\Source;
+use App\Sending\Rendering;
+use Herald\Language\LanguageTag;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Spatie\Activitylog\Models\Activity;
+
+final class NoticeController
+{
+    public function show(string $key): JsonResponse
+    {
+        $notice = self::find($key);
+        $declaration = $notice->declaration();
+        $counts = $notice->dispatches()->where('created_at', '>=', now()->subDays(30))
+            ->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(intval(...))->all();
+        $newest = Record::query()->where(['source_id' => $notice->source_id, 'type' => $declaration->recordType])->latest('updated_at')->latest('id')->first();
+
+        return response()->json([
+            ...(new NoticeLine($notice, $counts))->resolve(),
+            'strand' => $notice->source->manifest()->strands[$declaration->strand]->name,
+            'record_type' => $declaration->recordType,
+            'recipient' => $declaration->recipient->inWords(),
+            'when_uncertain' => $declaration->whenUncertain->value,
+            'required' => ['links' => $declaration->requiredLinks, 'variables' => $declaration->requiredVariables],
+            'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->value, 'required' => $field->required], $declaration->given)),
+            'slots' => array_map(static fn (string $slot, string $label): array => ['key' => $slot, 'label' => $label], array_keys($declaration->slots), $declaration->slots),
+            'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
+            'claims' => $notice->claims->map(static fn (Claim $claim): array => [
+                'template' => $claim->template->key, 'name' => $claim->template->name, 'active' => $claim->active, 'version' => $claim->template->latestVersion?->number,
+                'published_at' => $claim->template->latestVersion?->published_at->toIso8601ZuluString(),
+            ]),
+            'newest_record' => $newest?->key,
+            'history' => Activity::query()->forSubject($notice)->with('causer')->latest('id')->limit(50)->get()->map(static fn (Activity $activity): array => [
+                'what' => $activity->description, 'who' => $activity->causer?->name, 'at' => $activity->created_at?->toIso8601ZuluString(),
+            ]),
+        ]);
+    }
+
+    public function rendering(string $key, Request $request, Rendering $rendering): JsonResponse
+    {
+        [$notice, $record, $builtIn, $language] = self::asked($key, $request);
+        [$answer, $recipient, $message] = $rendering->of($notice, $record, $builtIn, $language);
+
+        return response()->json([
+            'record' => $record->key,
+            'language' => $answer->language->language, 'language_name' => LanguageTag::name($answer->language->language),
+            'language_reason' => $language === null ? $answer->language->reason : 'chosen here',
+            'subject' => $message->subject, 'preview' => $message->preview,
+            'from' => trim("{$message->fromName} <{$message->fromAddress}>"), 'reply_to' => $message->replyTo,
+            'to' => $recipient->address === null ? null : trim("{$recipient->name} <{$recipient->address}>"),
+            'text' => $message->text,
+            'html_at' => '/stage/notices/'.$notice->key.'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language])),
+        ]);
+    }
+
+    public function html(string $key, Request $request, Rendering $rendering): \Illuminate\Http\Response
+    {
+        [$notice, $record, $builtIn, $language] = self::asked($key, $request);
+
+        return \App\Http\Stage::show($rendering->of($notice, $record, $builtIn, $language)[2]->html);
+    }
+
+    /** Says who answers: a template by its key, or null for the built-in. */
+    public function answer(string $key, Request $request): JsonResponse
+    {
+        $given = $request->validate(['template' => ['present', 'nullable', 'string']]);
+        DB::transaction(function () use ($key, $given, $request): void {
+            $notice = self::find($key);
+            $before = $notice->answeringClaim();
+            $chosen = $given['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $given['template']);
+            if ($given['template'] !== null && $chosen?->template->latestVersion === null) {
+                throw ValidationException::withMessages(['template' => 'No published template of that key claims this notice.']);
+            }
+            foreach ($notice->claims as $claim) {
+                $claim->update(['active' => $claim->is($chosen)]);
+            }
+            if ($before?->id !== $chosen?->id) {
+                activity()->performedOn($notice)->causedBy($request->user())->event('answer')
+                    ->log($chosen === null ? 'Back to built-in' : "Replaced by {$chosen->template->name}, version {$chosen->template->latestVersion?->number}");
+            }
+        });
+
+        return $this->show($key);
+    }
+
+    /**
+     * @return array{Notice, Record, bool, ?string}
+     */
+    private static function asked(string $key, Request $request): array
+    {
+        $given = $request->validate(['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']]);
+        $notice = self::find($key);
+        $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $given['record']])->firstOrFail();
+
+        return [$notice, $record, $given['words'] === 'built_in', $given['language'] ?? null];
+    }
+
+    private static function find(string $key): Notice
+    {
+        $source = Source::current() ?? abort(404);
+
+        return $source->notices()->where('key', $key)->where('declared', true)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $source);
+    }
+}

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Http\Resources\DispatchLine;
+use App\Models\EventOrigin;
+use App\Models\Notice;
+use App\Models\Record;
+use App\Models\Source;
+use App\Sending\Answer;
+use App\Sending\TakeEvent;
+use Herald\Language\LanguageTag;
+use Herald\Notice\Carrier;
+use Herald\Notice\Consequence;
+use Herald\Record\DataSheet;
+use Herald\Record\DataSheetLine;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Value\Setting;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Str;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+final class RecordController
+{
+    public function index(Request $request): JsonResponse
+    {
+        $source = Source::current();
+        if ($source === null) {
+            return response()->json(['types' => [], 'columns' => [], 'records' => [], 'total' => 0, 'page' => 1, 'pages' => 1]);
+        }
+        $given = $request->validate(['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'min:1']]);
+        $manifest = $source->manifest();
+        $type = $manifest->recordTypes[$given['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
+        $sheet = self::sheet($source);
+        $query = $source->records()->where('type', $type->key)->latest('updated_at')->latest('id');
+        foreach (preg_split('/\s+/', mb_strtolower(trim($given['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $query->whereLike('search', '%'.addcslashes($word, '%_\\').'%');
+        }
+        $page = $query->paginate(50);
+        $columns = array_map(fn ($path): Field => self::fieldAt($type, $path->segments), $type->summary);
+
+        return response()->json([
+            'types' => array_values(array_map(static fn (RecordType $one): array => ['key' => $one->key, 'name' => $one->plural->in('en')], $manifest->recordTypes)),
+            'type' => $type->key,
+            'columns' => array_map(static fn (Field $field): array => ['label' => $field->label->in('en'), 'type' => $field->type->value], $columns),
+            'records' => array_map(static fn (Record $record): array => [
+                'key' => $record->key,
+                'values' => array_map(static fn ($path, Field $field): ?string => $sheet->value($field, $path->in($record->data), $record->data), $type->summary, $columns),
+            ], $page->items()),
+            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
+        ]);
+    }
+
+    public function show(string $type, string $key): JsonResponse
+    {
+        [$source, $declared, $record] = self::find($type, $key);
+
+        return response()->json([
+            'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision,
+            'lines' => array_map(static fn (DataSheetLine $line): array => [
+                'path' => $line->path, 'label' => $line->label, 'type' => $line->type->value, 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
+            ], self::sheet($source)->lines($declared->fields, $record->data, $declared->key)),
+            'changeable' => self::changeEvent($source, $declared) === null ? [] : array_values(array_map(static fn (Field $field): array => [
+                'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
+                'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
+            ], self::changeable($declared))),
+            'dispatches' => DispatchLine::collection($record->dispatches()->with(['notice.source', 'record', 'edition.templateVersion'])->latest('id')->limit(50)->get()->each(fn ($dispatch) => $dispatch->notice->setRelation('source', $source))),
+        ]);
+    }
+
+    /** What a change would set off, before it is made. */
+    public function consequences(string $type, string $key, Request $request): JsonResponse
+    {
+        [$source, $declared, $record] = self::find($type, $key);
+        $after = self::changed($declared, $record, $request);
+        $consequences = self::event($source, $declared, $request)->foresee($record, $after);
+        $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
+            ->with('claims.template.latestVersion.template')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
+
+        return response()->json(['consequences' => array_map(function (Consequence $one) use ($notices): array {
+            $answer = Answer::to($notices[$one->notice->key], $one->recipient->language);
+
+            return [
+                'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
+                'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
+                'left_to_source' => $one->notice->carrier === Carrier::Source,
+                'answered_by' => $notices[$one->notice->key]->answeringClaim()?->template->name,
+                'language' => LanguageTag::name($answer->language->language),
+            ];
+        }, $consequences)]);
+    }
+
+    public function update(string $type, string $key, Request $request): JsonResponse
+    {
+        [$source, $declared] = self::find($type, $key);
+        $given = $request->validate(['revision' => ['required', 'integer']]);
+        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $given, $request): array {
+            if ($record === null || $record->revision !== $given['revision']) {
+                throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
+            }
+
+            return self::changed($declared, $record, $request);
+        });
+
+        return $this->show($type, $key);
+    }
+
+    private static function event(Source $source, RecordType $type, Request $request): TakeEvent
+    {
+        $name = self::changeEvent($source, $type) ?? abort(422, 'The source declares no event for a changed '.$type->key);
+
+        return new TakeEvent($source, 'here-'.Str::ulid(), $name, $type, EventOrigin::Interface, user: $request->user());
+    }
+
+    private static function changeEvent(Source $source, RecordType $type): ?string
+    {
+        foreach ($source->manifest()->events as $event) {
+            if ($event->isChange && $event->recordType === $type->key) {
+                return $event->name;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return array<string, mixed> the record's data with the changes asked for
+     */
+    private static function changed(RecordType $type, Record $record, Request $request): array
+    {
+        $given = $request->validate(['changes' => ['required', 'array']]);
+        foreach (array_keys($given['changes']) as $key) {
+            if (! isset(self::changeable($type)[$key])) {
+                throw ValidationException::withMessages(["changes.{$key}" => "\"{$key}\" cannot be changed here."]);
+            }
+        }
+
+        return RecordReader::read($type, array_replace($record->data, $given['changes']), $record->key);
+    }
+
+    /**
+     * @return array<string, Field> fields with a fixed list of values, by key
+     */
+    private static function changeable(RecordType $type): array
+    {
+        return array_filter($type->fields, static fn (Field $field): bool => $field->type === FieldType::Option);
+    }
+
+    private static function sheet(Source $source): DataSheet
+    {
+        $declared = $source->manifest()->source;
+
+        return new DataSheet(new Setting($declared->locale('en'), $declared->zone));
+    }
+
+    /**
+     * @param  non-empty-list<string>  $segments
+     */
+    private static function fieldAt(RecordType $type, array $segments): Field
+    {
+        $field = $type->fields[array_shift($segments)];
+        foreach ($segments as $segment) {
+            $field = $field->fields[$segment];
+        }
+
+        return $field;
+    }
+
+    /**
+     * @return array{Source, RecordType, Record}
+     */
+    private static function find(string $type, string $key): array
+    {
+        $source = Source::current() ?? abort(404);
+        $declared = $source->manifest()->recordTypes[$type] ?? abort(404);
+
+        return [$source, $declared, $source->records()->where(['type' => $type, 'key' => $key])->firstOrFail()];
+    }
+}

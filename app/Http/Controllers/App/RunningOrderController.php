@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Http\Resources\NoticeLine;
+use App\Models\Dispatch;
+use App\Models\Notice;
+use App\Models\Source;
+use Herald\Language\LanguageTag;
+use Illuminate\Http\JsonResponse;
+
+final class RunningOrderController
+{
+    public function __invoke(): JsonResponse
+    {
+        $source = Source::current();
+        if ($source === null) {
+            return response()->json(['source' => null, 'strands' => []]);
+        }
+        $manifest = $source->manifest();
+        $notices = $source->notices()->where('declared', true)->with('claims.template.latestVersion.template')->get()
+            ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
+        $counts = Dispatch::query()->where('source_id', $source->id)->where('created_at', '>=', now()->subDays(30))
+            ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
+        $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
+
+        $strands = [];
+        foreach ($manifest->strands as $strand) {
+            $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
+                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(intval(...))->all() ?? []));
+            $strands[] = [
+                'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
+                'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,
+                'records_label' => mb_strtolower($manifest->recordTypes[$strand->recordType]->plural->in('en')),
+                'notices' => $lines->values(),
+            ];
+        }
+
+        return response()->json([
+            'source' => [
+                'name' => $source->name,
+                'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag, $tag)], $manifest->source->languages),
+            ],
+            'strands' => $strands,
+        ]);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\Dispatch;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
+
+/**
+ * A dispatch as lists show it. Expects notice.source, record and edition.templateVersion to be loaded.
+ *
+ * @property Dispatch $resource
+ */
+final class DispatchLine extends JsonResource
+{
+    public static $wrap = null;
+
+    public function toArray(Request $request): array
+    {
+        $dispatch = $this->resource;
+        $version = $dispatch->edition->templateVersion;
+
+        return [
+            'id' => $dispatch->id, 'notice' => $dispatch->notice->key, 'notice_name' => $this->noticeName(),
+            'record_type' => $dispatch->record->type, 'record' => $dispatch->record->key,
+            'recipient' => $dispatch->recipient === '' ? null : $dispatch->recipient, 'recipient_name' => $dispatch->recipient_name,
+            'reason' => $dispatch->reason, 'state' => $dispatch->state->value, 'state_reason' => $dispatch->state_reason,
+            'language' => $dispatch->language, 'edition' => $version === null ? 'built-in' : "version {$version->number}",
+            'subject' => $dispatch->subject, 'at' => $dispatch->created_at->toIso8601ZuluString(),
+        ];
+    }
+
+    private function noticeName(): string
+    {
+        return $this->resource->notice->source->manifest()->notices[$this->resource->notice->key]->name ?? $this->resource->notice->key;
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\Notice;
+use Herald\Language\LanguageChoice;
+use Herald\Notice\Carrier;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
+
+/**
+ * A notice as the running order lists it.
+ *
+ * @property Notice $resource
+ */
+final class NoticeLine extends JsonResource
+{
+    public static $wrap = null;
+
+    /**
+     * @param  array<string, int>  $counts  dispatches of the last 30 days by state
+     */
+    public function __construct(Notice $notice, private readonly array $counts)
+    {
+        parent::__construct($notice);
+    }
+
+    public function toArray(Request $request): array
+    {
+        $notice = $this->resource;
+        $declaration = $notice->declaration();
+        $claim = $notice->answeringClaim();
+        $version = $claim?->template->latestVersion;
+
+        return [
+            'key' => $notice->key, 'name' => $declaration->name, 'cue' => $declaration->cue->inWords(),
+            'audience' => $declaration->audience->value, 'audience_label' => $declaration->audienceLabel,
+            'state' => $version === null ? 'built_in' : 'replaced',
+            'carrier' => $declaration->carrier->value,
+            'template' => $version === null ? null : ['key' => $claim->template->key, 'name' => $claim->template->name, 'version' => $version->number],
+            'languages' => $this->languages(),
+            'dispatches' => (object) $this->counts,
+            'trouble' => $this->trouble(),
+        ];
+    }
+
+    /**
+     * Each language of the source: whether the message has words of its own in it, falls back to another, or has lost words
+     * that the built-in has.
+     *
+     * @return list<array{tag: string, words: 'own'|'falls_back'|'missing'}>
+     */
+    private function languages(): array
+    {
+        $declaration = $this->resource->declaration();
+        $has = $this->resource->answeringClaim()?->template->latestVersion?->read($declaration->vocabulary)->languages() ?? $declaration->languages();
+        $default = $this->resource->source->manifest()->source->defaultLanguage;
+        $own = static fn (array $languages, string $tag): bool => str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, $languages, $default)->language));
+
+        return array_map(static fn (string $tag): array => [
+            'tag' => $tag,
+            'words' => $own($has, $tag) ? 'own' : ($own($declaration->languages(), $tag) ? 'missing' : 'falls_back'),
+        ], $this->resource->source->manifest()->source->languages);
+    }
+
+    /**
+     * @return list<string> what is wrong, in words
+     */
+    private function trouble(): array
+    {
+        $trouble = [];
+        if ($this->resource->declaration()->carrier === Carrier::Source) {
+            $trouble[] = $this->resource->source->name.' still sends this itself';
+        }
+        foreach (['failed' => 'failed', 'uncertain' => 'uncertain: waiting for a person', 'bounced' => 'bounced'] as $state => $words) {
+            if (($this->counts[$state] ?? 0) > 0) {
+                $trouble[] = $this->counts[$state].' '.$words;
+            }
+        }
+
+        return $trouble;
+    }
+}

@@ -1,0 +1,5 @@
+<?php
+
+return [
+    'disks' => ['local' => ['driver' => 'local', 'root' => storage_path('app/private'), 'serve' => false, 'throw' => true]],
+];

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Record;
+
+use Herald\Language\Caption;
+use Herald\Value\Formats;
+use Herald\Value\Setting;
+
+/** A record laid out for reading: every field with its label, type and value in words. */
+final readonly class DataSheet
+{
+    public function __construct(private Setting $setting) {}
+
+    /**
+     * @param  array<string, Field>  $fields
+     * @param  array<array-key, mixed>  $data  normalised
+     * @return list<DataSheetLine> groups before what lies in them, list items one after the other
+     */
+    public function lines(array $fields, array $data, string $path, int $depth = 0): array
+    {
+        $lines = [];
+        foreach ($fields as $key => $field) {
+            array_push($lines, ...$this->field($field, $data[$key] ?? null, $data, $path.'.'.$key, $depth));
+        }
+
+        return $lines;
+    }
+
+    /**
+     * One value as people read it; null where there is none.
+     *
+     * @param  array<array-key, mixed>  $beside  what stands beside it, where its time zone may be found
+     */
+    public function value(Field $field, mixed $value, array $beside): ?string
+    {
+        if ($value === null || $value === '' || $value === []) {
+            return null;
+        }
+        $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
+        $options = array_map(fn (Caption $label): string => $label->in($this->setting->language), $field->options);
+
+        return Formats::usual($field->type)->apply($value, new Setting($this->setting->language, is_string($zone) ? $zone : $this->setting->zone, $options));
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $beside
+     * @return list<DataSheetLine>
+     */
+    private function field(Field $field, mixed $value, array $beside, string $path, int $depth): array
+    {
+        $label = $field->label->in('en');
+        if ($field->type === FieldType::Object) {
+            return [new DataSheetLine($path, $label, $field->type, null, $depth), ...$this->lines($field->fields, is_array($value) ? $value : [], $path, $depth + 1)];
+        }
+        if ($field->type === FieldType::Open) {
+            $lines = [new DataSheetLine($path, $label, $field->type, null, $depth)];
+            foreach (is_array($value) ? $value : [] as $key => $member) {
+                $shown = is_scalar($member) ? (string) $member : (string) json_encode($member, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+                $lines[] = new DataSheetLine($path.'.'.$key, (string) $key, FieldType::Text, $shown, $depth + 1);
+            }
+
+            return $lines;
+        }
+        if ($field->type !== FieldType::List) {
+            return [new DataSheetLine($path, $label, $field->type, $this->value($field, $value, $beside), $depth)];
+        }
+        $items = is_array($value) ? array_values($value) : [];
+        $lines = [new DataSheetLine($path, $label, $field->type, (string) count($items), $depth)];
+        foreach ($items as $index => $item) {
+            $one = $field->item($field->key);
+            $place = $path.'/'.($index + 1);
+            if ($one->type !== FieldType::Object) {
+                $lines[] = new DataSheetLine($place, (string) ($index + 1), $one->type, $this->value($one, $item, []), $depth + 1);
+
+                continue;
+            }
+            $lines[] = new DataSheetLine($place, (string) ($index + 1), FieldType::Object, null, $depth + 1);
+            array_push($lines, ...$this->lines($one->fields, is_array($item) ? $item : [], $place, $depth + 2));
+        }
+
+        return $lines;
+    }
+}

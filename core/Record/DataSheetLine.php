@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Record;
+
+/** One line of a data sheet. */
+final readonly class DataSheetLine
+{
+    /**
+     * @param  string  $path  as variables name it; below a list with the item's number after a slash
+     * @param  string|null  $value  in words; null for a group or an empty field
+     * @param  int  $depth  how many groups it lies in
+     */
+    public function __construct(public string $path, public string $label, public FieldType $type, public ?string $value, public int $depth) {}
+
+    public function isGroup(): bool
+    {
+        return $this->type === FieldType::Object || $this->type === FieldType::Open;
+    }
+}
