@@ -32,7 +32,7 @@ final class DispatchController
         ]);
         $source = Source::current();
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);
-        $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(intval(...));
+        $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
         $found = $all->with(self::LOADED)->latest('id')
             ->when($given['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
             ->when($given['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))

@@ -24,7 +24,7 @@ final class NoticeController
         $notice = self::find($key);
         $declaration = $notice->declaration();
         $counts = $notice->dispatches()->where('created_at', '>=', now()->subDays(30))
-            ->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(intval(...))->all();
+            ->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all();
         $newest = Record::query()->where(['source_id' => $notice->source_id, 'type' => $declaration->recordType])->latest('updated_at')->latest('id')->first();
 
         return response()->json([

@@ -29,7 +29,7 @@ final class RunningOrderController
         $strands = [];
         foreach ($manifest->strands as $strand) {
             $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
-                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(intval(...))->all() ?? []));
+                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? []));
             $strands[] = [
                 'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
                 'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+// Takes docs/screenshots/*.png from the demo data. `php bin/screenshots.php [name...]`
+
+use App\Console\Commands\DemoCommand;
+use Facebook\WebDriver\WebDriverBy;
+use Tests\Browser\Chromium;
+use Tests\Browser\Stack;
+
+require __DIR__.'/../vendor/autoload.php';
+
+$stack = (new Stack)->withDemo()->serve();
+$chromium = new Chromium;
+$driver = $chromium->driver;
+$wanted = array_slice($argv, 1);
+$out = getenv('OUT') ?: __DIR__.'/../docs/screenshots';
+
+$settle = static function () use ($driver): void {
+    // Until nothing is loading and all frames have their height.
+    usleep(300_000);
+    Stack::waitFor(static fn (): bool => (bool) $driver->executeScript("return !document.querySelector('[role=status]') && document.fonts.status === 'loaded'"), 'the page');
+    usleep(700_000);
+};
+$take = static function (string $name, string $path) use ($driver, $stack, $settle, $wanted, $out): void {
+    if ($wanted !== [] && ! in_array($name, $wanted, true)) {
+        return;
+    }
+    $driver->get($stack->url.$path);
+    $settle();
+    $driver->takeScreenshot("{$out}/{$name}.png");
+    echo "{$name}\n";
+};
+
+$driver->get($stack->url.'/sign-in');
+Stack::waitFor(static fn (): bool => $driver->findElements(WebDriverBy::name('email')) !== [], 'the sign-in page');
+if ($wanted === [] || in_array('sign-in', $wanted, true)) {
+    $driver->takeScreenshot("{$out}/sign-in.png");
+}
+$driver->findElement(WebDriverBy::name('email'))->sendKeys('thorne@larkmoor.example.org');
+$driver->findElement(WebDriverBy::name('password'))->sendKeys(DemoCommand::PASSWORD)->submit();
+Stack::waitFor(static fn (): bool => str_ends_with($driver->getCurrentURL(), '/running-order'), 'signing in');
+Stack::waitFor(static fn (): bool => (int) $stack->database()->query("select count(*) from dispatches where state = 'queued'")->fetchColumn() === 0, 'the queue to empty', 60);
+
+$database = $stack->database();
+$order = (string) $database->query("select key from records where type = 'order' and data like '%Aoife%' order by id desc limit 1")->fetchColumn();
+$dispatch = (string) $database->query("select id from dispatches where recipient = 'aoife@example.org' limit 1")->fetchColumn();
+$letter = (string) $database->query("select id from letters where envelope_to like '%aoife@%' order by id desc limit 1")->fetchColumn();
+$take('running-order', '/running-order');
+$take('notice', "/notices/order-received?record={$order}");
+$take('records', '/records/order');
+$take('record', "/records/order/{$order}");
+$take('dispatches', '/dispatches');
+$take('dispatch', "/dispatches/{$dispatch}");
+$take('mailroom', "/mailroom/{$letter}");
+$driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
+$take('running-order-night', '/running-order');

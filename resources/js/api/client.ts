@@ -1,0 +1,54 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema.generated';
+
+export type Schemas = components['schemas'];
+
+/** What went wrong, as the server tells it (RFC 9457). */
+export class ProblemError extends Error {
+    constructor(readonly problem: Schemas['Problem']) {
+        super([problem.title, problem.detail].filter(Boolean).join('. '));
+    }
+
+    /** The reasons given for one field of a form. */
+    at(place: string): string | undefined {
+        return this.problem.faults?.find((fault) => fault.place === place)?.reason;
+    }
+}
+
+function cookie(name: string): string {
+    const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`));
+
+    return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
+}
+
+export const api = createClient<paths>({ baseUrl: '/' });
+
+api.use({
+    onRequest({ request }) {
+        request.headers.set('Accept', 'application/json');
+        if (request.method !== 'GET') {
+            request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
+        }
+
+        return request;
+    },
+});
+
+/** The data of an answer, or the problem thrown. */
+export async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+    let answer;
+    try {
+        answer = await call;
+    } catch {
+        throw new ProblemError({ type: 'about:blank', status: 0, title: 'The server does not answer', detail: 'Check the connection, then try again' });
+    }
+    if (answer.response.ok) {
+        return answer.data as T;
+    }
+    const problem = answer.error as Schemas['Problem'] | undefined;
+    throw new ProblemError(
+        problem && typeof problem === 'object' && 'title' in problem
+            ? problem
+            : { type: 'about:blank', status: answer.response.status, title: `The server answered ${answer.response.status}` },
+    );
+}

@@ -1,0 +1,64 @@
+import '@fontsource-variable/figtree';
+import '@fontsource-variable/fraunces';
+import '@fontsource-variable/jetbrains-mono';
+import './looks/theme.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { ProblemError } from './api/client';
+import { applyTheme, chosenTheme } from './looks/theme';
+import { DispatchPage } from './pages/dispatches/DispatchPage';
+import { DispatchesPage } from './pages/dispatches/DispatchesPage';
+import { MailroomPage } from './pages/mailroom/MailroomPage';
+import { NoticePage } from './pages/notice/NoticePage';
+import { RecordPage } from './pages/records/RecordPage';
+import { RecordsPage } from './pages/records/RecordsPage';
+import { RunningOrderPage } from './pages/running-order/RunningOrderPage';
+import { SignInPage } from './pages/sign-in/SignInPage';
+import { Frame } from './parts/Frame';
+import { NothingHere } from './parts/Message';
+
+applyTheme(chosenTheme());
+
+const client = new QueryClient({
+    defaultOptions: {
+        queries: {
+            retry: (count, error) => count < 2 && !(error instanceof ProblemError && error.problem.status >= 400 && error.problem.status < 500),
+            staleTime: 2_000,
+        },
+    },
+});
+
+const router = createBrowserRouter([
+    { path: '/sign-in', element: <SignInPage /> },
+    {
+        element: <Frame />,
+        children: [
+            { path: '/', element: <Navigate to="/running-order" replace /> },
+            { path: '/running-order', element: <RunningOrderPage /> },
+            { path: '/notices/:notice', element: <NoticePage /> },
+            { path: '/records', element: <RecordsPage /> },
+            { path: '/records/:type', element: <RecordsPage /> },
+            { path: '/records/:type/*', element: <RecordPage /> },
+            { path: '/dispatches', element: <DispatchesPage /> },
+            { path: '/dispatches/:id', element: <DispatchPage /> },
+            { path: '/mailroom', element: <MailroomPage /> },
+            { path: '/mailroom/:id', element: <MailroomPage /> },
+            { path: '*', element: <NothingHere /> },
+        ],
+    },
+]);
+
+const root = document.getElementById('app');
+if (root) {
+    createRoot(root).render(
+        <StrictMode>
+            <QueryClientProvider client={client}>
+                <RouterProvider router={router} />
+                <Toaster position="bottom-right" />
+            </QueryClientProvider>
+        </StrictMode>,
+    );
+}

@@ -1,0 +1,168 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type ReactNode, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { api, got, type Schemas } from '../../api/client';
+import { Dialog } from '../../parts/Dialog';
+import { Loading, Problem } from '../../parts/Message';
+import { Opened } from '../../parts/Opened';
+import { Page } from '../../parts/Page';
+import { State } from '../../parts/State';
+import { useMayEdit } from '../../parts/useSession';
+import { when } from '../../parts/when';
+
+/** One message for one recipient: why it was sent, in which words, what became of it, and the message itself. */
+export function DispatchPage() {
+    const id = useParams()['id'] ?? '';
+    const dispatch = useQuery({
+        queryKey: ['dispatch', id],
+        queryFn: () => got(api.GET('/api/app/dispatches/{id}', { params: { path: { id } } })),
+        refetchInterval: (query) => (query.state.data && ['queued', 'sending'].includes(query.state.data.state) ? 1_500 : false),
+    });
+    if (dispatch.isPending) {
+        return <Loading />;
+    }
+    if (dispatch.error) {
+        return <Problem error={dispatch.error} />;
+    }
+    const { data } = dispatch;
+
+    return (
+        <Page
+            title={data.notice_name}
+            lead={<State state={data.state} />}
+            above={
+                <Link to="/dispatches" className="link-quiet">
+                    Dispatches
+                </Link>
+            }
+        >
+            <div className="grid grid-cols-[270px_minmax(0,1fr)] max-lg:grid-cols-1 gap-x-8 gap-y-6 border-t border-line pt-4">
+                <aside aria-label="About this dispatch" className="text-[13px]">
+                    <Facts dispatch={data} />
+                    <Actions dispatch={data} />
+                </aside>
+                <div className="min-w-0">
+                    {data.message ? (
+                        <Opened message={data.message} htmlAt={data.html_at} />
+                    ) : (
+                        <p className="border border-dashed border-line rounded-box p-5 text-muted">
+                            {data.state === 'skipped' ? 'No message was made, as there is nobody to send it to.' : 'The message is made when it is sent.'}
+                        </p>
+                    )}
+                    <details className="mt-4 text-[13px]">
+                        <summary className="cursor-pointer">The data it was filled with</summary>
+                        <pre tabIndex={0} className="font-mono text-[11.5px] whitespace-pre-wrap break-all bg-raised border border-line rounded-box p-3 mt-2 max-h-96 overflow-auto">
+                            {JSON.stringify(data.data, null, 2)}
+                        </pre>
+                    </details>
+                </div>
+            </div>
+        </Page>
+    );
+}
+
+function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
+    const facts: [string, ReactNode][] = [
+        ['Because', dispatch.reason],
+        [
+            'Set off by',
+            <>
+                {dispatch.event}, {dispatch.event_origin === 'api' ? 'told by the source' : `changed here${dispatch.event_by ? ` by ${dispatch.event_by}` : ''}`}
+                <code className="block font-mono text-[11px] text-muted break-all">{dispatch.occasion}</code>
+            </>,
+        ],
+        [
+            'About',
+            <Link className="link-quiet" to={`/records/${dispatch.record_type}/${encodeURIComponent(dispatch.record)}`}>
+                {dispatch.record_type} {dispatch.record}
+            </Link>,
+        ],
+        [
+            'Recipient',
+            <span className="break-words" dir="auto">
+                {dispatch.recipient ? `${dispatch.recipient_name ?? ''} <${dispatch.recipient}>` : 'no address'}
+            </span>,
+        ],
+        [
+            'Language',
+            <>
+                {dispatch.language}: {dispatch.language_reason}
+            </>,
+        ],
+        [
+            'Words',
+            <>
+                <Link className="link-quiet" to={`/notices/${dispatch.notice}?record=${encodeURIComponent(dispatch.record)}`}>
+                    {dispatch.template ?? 'Built-in'}
+                </Link>
+                {dispatch.template && `, ${dispatch.edition}`}; {dispatch.brand}
+                <span className="block text-muted">edition {dispatch.edition_number}</span>
+            </>,
+        ],
+        ['What became of it', dispatch.state_reason ?? (dispatch.state === 'queued' ? 'It waits for its turn.' : '')],
+        ['Attempts', String(dispatch.attempts)],
+        ['Next attempt', dispatch.due_at && dispatch.attempts > 0 ? when(dispatch.due_at) : ''],
+        ['Taken in', when(dispatch.at)],
+        ['Sent', dispatch.sent_at ? when(dispatch.sent_at) : ''],
+        ['Message-ID', dispatch.message_id && <code className="font-mono text-[11px] break-all">{dispatch.message_id}</code>],
+    ];
+
+    return (
+        <dl className="grid gap-y-2 mb-5">
+            {facts.map(([label, value]) =>
+                value ? (
+                    <div key={label}>
+                        <dt>{label}</dt>
+                        <dd>{value}</dd>
+                    </div>
+                ) : null,
+            )}
+        </dl>
+    );
+}
+
+function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
+    const client = useQueryClient();
+    const mayEdit = useMayEdit();
+    const [asking, setAsking] = useState(false);
+    const done = (words: string) => (changed: Schemas['Dispatch']) => {
+        client.setQueryData(['dispatch', dispatch.id], changed);
+        setAsking(false);
+        toast.success(words);
+    };
+    const params = { params: { path: { id: dispatch.id } } };
+    const failed = (error: Error) => toast.error(error.message);
+    const retry = useMutation({ mutationFn: () => got(api.POST('/api/app/dispatches/{id}/retry', params)), onSuccess: done('It is queued again.'), onError: failed });
+    const settle = useMutation({ mutationFn: () => got(api.POST('/api/app/dispatches/{id}/settle', params)), onSuccess: done('It counts as sent.'), onError: failed });
+    if (!mayEdit || !(dispatch.may_retry || dispatch.may_settle)) {
+        return null;
+    }
+
+    return (
+        <div className="flex flex-wrap gap-2">
+            <button type="button" className="btn btn-sm" disabled={retry.isPending} onClick={() => (dispatch.state === 'uncertain' ? setAsking(true) : retry.mutate())}>
+                Send again
+            </button>
+            {dispatch.may_settle && (
+                <button type="button" className="btn btn-sm" disabled={settle.isPending} onClick={() => settle.mutate()}>
+                    It did arrive
+                </button>
+            )}
+            <Dialog
+                open={asking}
+                close={() => setAsking(false)}
+                title="Send it again?"
+                actions={
+                    <button type="button" className="btn btn-sm btn-primary" disabled={retry.isPending} onClick={() => retry.mutate()}>
+                        Send again
+                    </button>
+                }
+            >
+                <p>
+                    Nobody knows whether the mail server took this message. It may reach {dispatch.recipient} a second time. It keeps its Message-ID, so that most mail programs show it once.
+                </p>
+            </Dialog>
+        </div>
+    );
+}

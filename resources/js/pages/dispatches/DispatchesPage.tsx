@@ -1,0 +1,88 @@
+import { useQuery } from '@tanstack/react-query';
+import { useSearchParams } from 'react-router';
+import { api, got, type Schemas } from '../../api/client';
+import { DispatchTable } from '../../parts/DispatchTable';
+import { Empty, Loading, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+import { Pager } from '../../parts/Pager';
+import { SearchField } from '../../parts/SearchField';
+import { STATES, stateName } from '../../parts/State';
+
+/** Everything that was sent, is to be sent, or was not sent and why. */
+export function DispatchesPage() {
+    const [params, setParams] = useSearchParams();
+    const state = STATES.find((one) => one === params.get('state'));
+    const notice = params.get('notice') ?? '';
+    const search = params.get('search') ?? '';
+    const page = Number(params.get('page') ?? 1);
+    const found = useQuery({
+        queryKey: ['dispatches', state, notice, search, page],
+        queryFn: () => got(api.GET('/api/app/dispatches', { params: { query: { search, page, ...(state ? { state } : {}), ...(notice ? { notice } : {}) } } })),
+        placeholderData: (before) => before,
+        refetchInterval: 4_000,
+    });
+    const set = (name: string, value: string) =>
+        setParams(
+            (now) => {
+                const next = new URLSearchParams(now);
+                if (value) {
+                    next.set(name, value);
+                } else {
+                    next.delete(name);
+                }
+                next.delete('page');
+
+                return next;
+            },
+            { replace: true },
+        );
+    if (found.isPending) {
+        return <Loading />;
+    }
+    if (found.error) {
+        return <Problem error={found.error} />;
+    }
+    const { counts, dispatches, notices, total, pages } = found.data;
+
+    return (
+        <Page title="Dispatches" lead="One line for each message to each person, with what set it off.">
+            <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-3 text-[13px]">
+                <Filter words="All" count={Object.values(counts).reduce((sum, one) => sum + one, 0)} pressed={!state} press={() => set('state', '')} />
+                {STATES.filter((one) => (counts[one] ?? 0) > 0 || one === state).map((one: Schemas['DispatchState']) => (
+                    <Filter key={one} words={stateName(one)} count={counts[one] ?? 0} pressed={state === one} press={() => set('state', one)} />
+                ))}
+                <label className="ml-auto">
+                    <span className="sr-only">Notice</span>
+                    <select className="select select-sm bg-raised w-52" value={notice} onChange={(event) => set('notice', event.target.value)}>
+                        <option value="">All notices</option>
+                        {notices.map((one) => (
+                            <option key={one.key} value={one.key}>
+                                {one.name}
+                            </option>
+                        ))}
+                    </select>
+                </label>
+                <SearchField label="Search recipient, subject, record" />
+            </div>
+            {dispatches.length === 0 ? (
+                <Empty>{search || state || notice ? 'No dispatch goes with this.' : 'Nothing was set off yet. An event from the source, or a change made to a record here, sets notices off.'}</Empty>
+            ) : (
+                <DispatchTable dispatches={dispatches} />
+            )}
+            <Pager page={page} pages={pages} total={total} noun={total === 1 ? 'dispatch' : 'dispatches'} />
+        </Page>
+    );
+}
+
+function Filter({ words, count, pressed, press }: { words: string; count: number; pressed: boolean; press: () => void }) {
+    return (
+        <button
+            type="button"
+            aria-pressed={pressed}
+            onClick={press}
+            className="cursor-pointer text-muted border-b-2 border-transparent aria-pressed:border-primary aria-pressed:font-semibold aria-pressed:text-base-content"
+        >
+            {words} {count}
+        </button>
+    );
+}

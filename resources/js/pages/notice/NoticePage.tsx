@@ -1,0 +1,255 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { api, got, type Schemas } from '../../api/client';
+import { Empty, Loading, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+import { RecordPicker } from '../../parts/RecordPicker';
+import { useMayEdit } from '../../parts/useSession';
+import { when } from '../../parts/when';
+import { RenderedMessage } from './RenderedMessage';
+
+type Notice = Schemas['Notice'];
+
+/** One notice: what it must say, what the source says, who answers, and how that looks for a record. */
+export function NoticePage() {
+    const key = useParams()['notice'] ?? '';
+    const notice = useQuery({ queryKey: ['notice', key], queryFn: () => got(api.GET('/api/app/notices/{key}', { params: { path: { key } } })) });
+    if (notice.isPending) {
+        return <Loading />;
+    }
+    if (notice.error) {
+        return <Problem error={notice.error} />;
+    }
+
+    return <Loaded notice={notice.data} />;
+}
+
+function Loaded({ notice }: { notice: Notice }) {
+    const [search, setSearch] = useSearchParams();
+    const record = search.get('record') ?? notice.newest_record;
+    const language = search.get('language');
+    const [form, setForm] = useState<'html' | 'text'>('html');
+    const set = (name: string, value: string | null) =>
+        setSearch(
+            (now) => {
+                const next = new URLSearchParams(now);
+                if (value) {
+                    next.set(name, value);
+                } else {
+                    next.delete(name);
+                }
+
+                return next;
+            },
+            { replace: true },
+        );
+
+    return (
+        <Page
+            title={notice.name}
+            lead={
+                <>
+                    {notice.audience_label} · {notice.cue}
+                </>
+            }
+            above={
+                <>
+                    <Link to="/running-order" className="link-quiet">
+                        Running order
+                    </Link>{' '}
+                    · {notice.strand}
+                </>
+            }
+        >
+            <div className="grid grid-cols-[270px_1fr] max-lg:grid-cols-1 gap-x-8 border-t border-line pt-4">
+                <aside aria-label="About this notice" className="text-[13px]">
+                    <Answer notice={notice} />
+                    <Declared notice={notice} />
+                    <History notice={notice} />
+                </aside>
+                <section aria-label="Messages" className="min-w-0">
+                    {record === null ? (
+                        <Empty>
+                            There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
+                        </Empty>
+                    ) : (
+                        <>
+                            <div className="flex flex-wrap items-center gap-x-5 gap-y-2 mb-3">
+                                <RecordPicker type={notice.record_type} chosen={record} choose={(chosen) => set('record', chosen)} />
+                                <label className="flex items-center gap-2 text-[13px] text-muted">
+                                    Language
+                                    <select className="select select-sm bg-raised w-44 text-base-content" value={language ?? ''} onChange={(event) => set('language', event.target.value)}>
+                                        <option value="">the recipient’s</option>
+                                        {notice.languages.map(({ tag }) => (
+                                            <option key={tag} value={tag}>
+                                                {tag}
+                                            </option>
+                                        ))}
+                                    </select>
+                                </label>
+                                <div role="group" aria-label="Shown as" className="join ml-auto">
+                                    {(['html', 'text'] as const).map((one) => (
+                                        <button key={one} type="button" aria-pressed={form === one} className="btn btn-sm join-item aria-pressed:btn-primary" onClick={() => setForm(one)}>
+                                            {one === 'html' ? 'HTML' : 'Plain text'}
+                                        </button>
+                                    ))}
+                                </div>
+                            </div>
+                            <div className="grid grid-cols-2 max-xl:grid-cols-1 gap-5 items-start">
+                                <RenderedMessage notice={notice.key} words="built_in" record={record} language={language} form={form} title="Built-in" note="the source’s own words" />
+                                {notice.template ? (
+                                    <RenderedMessage
+                                        notice={notice.key}
+                                        words="answer"
+                                        record={record}
+                                        language={language}
+                                        form={form}
+                                        title={notice.template.name}
+                                        note={`version ${notice.template.version}, answers now`}
+                                    />
+                                ) : (
+                                    <p className="border border-dashed border-line rounded-box p-5 text-muted">No template answers: the built-in goes out as it stands.</p>
+                                )}
+                            </div>
+                        </>
+                    )}
+                </section>
+            </div>
+        </Page>
+    );
+}
+
+function Answer({ notice }: { notice: Notice }) {
+    const client = useQueryClient();
+    const mayEdit = useMayEdit();
+    const change = useMutation({
+        mutationFn: (template: string | null) => got(api.PUT('/api/app/notices/{key}/answer', { params: { path: { key: notice.key } }, body: { template } })),
+        onSuccess: async (changed) => {
+            client.setQueryData(['notice', notice.key], changed);
+            await client.invalidateQueries({ queryKey: ['running-order'] });
+            await client.invalidateQueries({ queryKey: ['rendering', notice.key] });
+            toast.success(changed.template ? `${changed.template.name} answers from now on.` : 'The built-in answers from now on.');
+        },
+        onError: (error) => toast.error(error.message),
+    });
+
+    return (
+        <section aria-labelledby="answer" className="mb-5">
+            <h2 id="answer" className="mb-1.5">
+                {notice.template ? 'Replaced' : 'Built-in'}
+            </h2>
+            {notice.carrier === 'source' && <p className="text-warning mb-2">The source still sends this itself. Nothing goes out from here until its manifest says otherwise.</p>}
+            {notice.claims.length === 0 && <p className="text-muted">No template claims this notice.</p>}
+            <ul>
+                {notice.claims.map((claim) => (
+                    <li key={claim.template} className="mb-2">
+                        <p>
+                            <b className="font-semibold">{claim.name}</b>
+                            {claim.version && `, version ${claim.version}`}
+                        </p>
+                        <p className="text-muted">
+                            {claim.active ? 'Its claim is on' : 'Its claim is off'}
+                            {claim.published_at && `, published ${when(claim.published_at)}`}
+                        </p>
+                        {mayEdit && !claim.active && claim.version && (
+                            <button type="button" className="btn btn-sm btn-primary mt-1.5" disabled={change.isPending} onClick={() => change.mutate(claim.template)}>
+                                Replace again
+                            </button>
+                        )}
+                    </li>
+                ))}
+            </ul>
+            {mayEdit && notice.template && (
+                <button type="button" className="btn btn-sm mt-1" disabled={change.isPending} onClick={() => change.mutate(null)}>
+                    Back to built-in
+                </button>
+            )}
+        </section>
+    );
+}
+
+function Declared({ notice }: { notice: Notice }) {
+    const required = [...notice.required.links.map((path) => [path, 'link']), ...notice.required.variables.map((path) => [path, 'value'])];
+
+    return (
+        <section aria-labelledby="declared" className="mb-5">
+            <h2 id="declared" className="mb-1.5">
+                As declared
+            </h2>
+            <dl className="grid gap-y-2">
+                <div>
+                    <dt>Cue</dt>
+                    <dd>{notice.cue}</dd>
+                </div>
+                <div>
+                    <dt>Goes to</dt>
+                    <dd>{notice.recipient}</dd>
+                </div>
+                <div>
+                    <dt>Must contain</dt>
+                    <dd>
+                        {required.length === 0
+                            ? 'nothing in particular'
+                            : required.map(([path, kind]) => (
+                                  <span key={`${path ?? ''}${kind ?? ''}`} className="block">
+                                      <code className="font-mono text-[12px]">{path}</code> <span className="text-muted">{kind}</span>
+                                  </span>
+                              ))}
+                    </dd>
+                </div>
+                {notice.given.length > 0 && (
+                    <div>
+                        <dt>Given with the event</dt>
+                        <dd>{notice.given.map((field) => `${field.label} (${field.type}${field.required ? ', required' : ''})`).join(', ')}</dd>
+                    </div>
+                )}
+                {notice.slots.length > 0 && (
+                    <div>
+                        <dt>Slots</dt>
+                        <dd>{notice.slots.map((slot) => slot.label).join(', ')}</dd>
+                    </div>
+                )}
+                <div>
+                    <dt>If it is uncertain whether it arrived</dt>
+                    <dd>{notice.when_uncertain === 'hold' ? 'it waits for a person' : 'it is handed over again, with the same Message-ID'}</dd>
+                </div>
+                <div>
+                    <dt>Built-in words</dt>
+                    <dd>{notice.built_in_languages.map((language) => language.name).join(', ')}</dd>
+                </div>
+                <div>
+                    <dt>Last 30 days</dt>
+                    <dd>
+                        <Link className="link-quiet" to={`/dispatches?notice=${notice.key}`}>
+                            {Object.values(notice.dispatches).reduce((sum, count) => sum + count, 0)} dispatches
+                        </Link>
+                    </dd>
+                </div>
+            </dl>
+        </section>
+    );
+}
+
+function History({ notice }: { notice: Notice }) {
+    return (
+        <section aria-labelledby="history">
+            <h2 id="history" className="mb-1.5">
+                History
+            </h2>
+            {notice.history.length === 0 && <p className="text-muted">Nothing was switched yet.</p>}
+            <ol>
+                {notice.history.map((entry, index) => (
+                    <li key={index} className="mb-1.5">
+                        {entry.what}
+                        <span className="block text-muted">
+                            {entry.at && when(entry.at)}
+                            {entry.who && `, ${entry.who}`}
+                        </span>
+                    </li>
+                ))}
+            </ol>
+        </section>
+    );
+}

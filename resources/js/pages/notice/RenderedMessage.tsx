@@ -1,0 +1,72 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, got } from '../../api/client';
+import { Loading, Problem } from '../../parts/Message';
+import { Stage } from '../../parts/Stage';
+
+interface Props {
+    notice: string;
+    words: 'built_in' | 'answer';
+    record: string;
+    language: string | null;
+    form: 'html' | 'text';
+    title: string;
+    note: string;
+}
+
+/** A notice's message for one record: the outside, then the true HTML or the plain text. */
+export function RenderedMessage({ notice, words, record, language, form, title, note }: Props) {
+    const rendering = useQuery({
+        queryKey: ['rendering', notice, words, record, language],
+        queryFn: () => got(api.GET('/api/app/notices/{key}/rendering', { params: { path: { key: notice }, query: { record, words, ...(language ? { language } : {}) } } })),
+        placeholderData: (before) => before,
+    });
+    if (rendering.isPending) {
+        return <Loading />;
+    }
+    if (rendering.error) {
+        return <Problem error={rendering.error} />;
+    }
+    const message = rendering.data;
+
+    return (
+        <article className="bg-raised border border-line rounded-box overflow-hidden" aria-label={title}>
+            <header className="p-3.5 border-b border-line text-[13px]">
+                <p className="flex flex-wrap items-baseline gap-x-2 mb-2">
+                    <b className="font-serif text-[15px] font-semibold">{title}</b>
+                    <span className="text-muted">{note}</span>
+                </p>
+                <dl className="grid grid-cols-[66px_1fr] gap-x-2 gap-y-0.5">
+                    <dt>Subject</dt>
+                    <dd className="font-semibold break-words min-w-0" dir="auto">
+                        {message.subject}
+                    </dd>
+                    {message.preview && (
+                        <>
+                            <dt>Preview</dt>
+                            <dd className="break-words min-w-0" dir="auto">
+                                {message.preview}
+                            </dd>
+                        </>
+                    )}
+                    <dt>From</dt>
+                    <dd className="break-words min-w-0">{message.from}</dd>
+                    <dt>To</dt>
+                    <dd className="break-words min-w-0" dir="auto">
+                        {message.to ?? <span className="text-warning">no address: it would be skipped</span>}
+                    </dd>
+                    <dt>Language</dt>
+                    <dd>
+                        {message.language_name} <span className="text-muted">({message.language_reason})</span>
+                    </dd>
+                </dl>
+            </header>
+            {form === 'html' ? (
+                <Stage at={message.html_at} title={`${title} as HTML`} />
+            ) : (
+                <pre tabIndex={0} dir="auto" className="font-mono text-[11.5px] whitespace-pre-wrap break-words p-4">
+                    {message.text}
+                </pre>
+            )}
+        </article>
+    );
+}

@@ -1,0 +1,99 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { api, got, type Schemas } from '../../api/client';
+import { Problem } from '../../parts/Message';
+
+/** Changes fields with a fixed list of values. What that sets off is said before it is saved. */
+export function ChangePanel({ record }: { record: Schemas['Record'] }) {
+    const client = useQueryClient();
+    const [values, setValues] = useState<Record<string, string>>({});
+    const changes = Object.fromEntries(Object.entries(values).filter(([key, value]) => record.changeable.find((field) => field.key === key)?.value !== value));
+    const changed = Object.keys(changes).length > 0;
+    const path = { type: record.type, key: record.key };
+
+    const foreseen = useQuery({
+        queryKey: ['consequences', path, record.revision, changes],
+        queryFn: () => got(api.POST('/api/app/records/{type}/{key}/consequences', { params: { path }, body: { changes } })),
+        enabled: changed,
+        staleTime: 0,
+    });
+    const save = useMutation({
+        mutationFn: () => got(api.PATCH('/api/app/records/{type}/{key}', { params: { path }, body: { revision: record.revision, changes } })),
+        onSuccess: (saved) => {
+            client.setQueryData(['record', record.type, record.key], saved);
+            void client.invalidateQueries({ queryKey: ['dispatches'] });
+            toast.success('Saved.');
+        },
+    });
+    const ours = foreseen.data?.consequences.filter((one) => !one.left_to_source && one.recipient !== null).length ?? 0;
+
+    return (
+        <section aria-labelledby="change" className="mb-7 bg-raised border border-line rounded-box p-4">
+            <h2 id="change" className="mb-2.5">
+                Change it
+            </h2>
+            {record.changeable.map((field) => (
+                <label key={field.key} className="flex items-center gap-3 mb-2">
+                    <span className="w-24 text-muted">{field.label}</span>
+                    <select className="select select-sm bg-raised w-56" value={values[field.key] ?? field.value ?? ''} onChange={(event) => setValues({ ...values, [field.key]: event.target.value })}>
+                        {field.value === null && <option value="">empty</option>}
+                        {field.options.map((option) => (
+                            <option key={option.value} value={option.value}>
+                                {option.label}
+                            </option>
+                        ))}
+                    </select>
+                </label>
+            ))}
+            <div aria-live="polite">
+                {!changed && <p className="text-muted text-[13px]">Choose another value to see what that sets off. Nothing is sent before you save.</p>}
+                {changed && foreseen.isPending && <p className="text-muted text-[13px]">Looking what that sets off…</p>}
+                {foreseen.error && <Problem error={foreseen.error} />}
+                {changed && foreseen.data && <Consequences consequences={foreseen.data.consequences} />}
+            </div>
+            {save.error && <Problem error={save.error} />}
+            {changed && (
+                <div className="flex gap-2 mt-3">
+                    <button type="button" className="btn btn-sm btn-primary" disabled={save.isPending || !foreseen.data} onClick={() => save.mutate()}>
+                        {save.isPending ? 'Saving…' : ours === 0 ? 'Save, nothing is sent' : ours === 1 ? 'Save and send 1 message' : `Save and send ${ours} messages`}
+                    </button>
+                    <button type="button" className="btn btn-sm" onClick={() => setValues({})}>
+                        Leave it as it is
+                    </button>
+                </div>
+            )}
+        </section>
+    );
+}
+
+function Consequences({ consequences }: { consequences: Schemas['Consequences']['consequences'] }) {
+    if (consequences.length === 0) {
+        return <p className="text-[13px]">This sets off no notice.</p>;
+    }
+
+    return (
+        <>
+            <p className="text-[13px] text-muted mb-1">This sets off:</p>
+            <ul className="text-[13px]">
+                {consequences.map((one) => (
+                    <li key={one.notice} className="border-l-3 border-primary pl-2.5 mb-2">
+                        <b className="font-semibold">{one.name}</b> <span className="text-muted">to {one.audience_label}</span>
+                        <span className="block break-words" dir="auto">
+                            {one.recipient === null ? (
+                                <span className="text-warning">skipped: the record has no address</span>
+                            ) : one.left_to_source ? (
+                                <span className="text-warning">left to the source, which still sends it itself</span>
+                            ) : (
+                                <>{[one.recipient_name, `<${one.recipient}>`].filter(Boolean).join(' ')}</>
+                            )}
+                        </span>
+                        <span className="block text-muted">
+                            because {one.reason}; {one.answered_by ?? 'built-in words'}, {one.language}
+                        </span>
+                    </li>
+                ))}
+            </ul>
+        </>
+    );
+}

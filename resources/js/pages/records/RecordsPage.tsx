@@ -1,0 +1,99 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { api, got } from '../../api/client';
+import { Empty, Loading, NoSource, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+import { Pager } from '../../parts/Pager';
+import { SearchField } from '../../parts/SearchField';
+
+const RIGHT = ['money', 'integer', 'decimal'];
+
+/** The records of one type. */
+export function RecordsPage() {
+    const type = useParams()['type'];
+    const [params] = useSearchParams();
+    const search = params.get('search') ?? '';
+    const page = Number(params.get('page') ?? 1);
+    const records = useQuery({
+        queryKey: ['records', type, search, page],
+        queryFn: () => got(api.GET('/api/app/records', { params: { query: { ...(type ? { type } : {}), search, page } } })),
+        placeholderData: (before) => before,
+    });
+    if (records.isPending) {
+        return <Loading />;
+    }
+    if (records.error) {
+        return <Problem error={records.error} />;
+    }
+    const { types, columns, total, pages, type: shown } = records.data;
+    if (types.length === 0) {
+        return (
+            <Page title="Records">
+                <NoSource />
+            </Page>
+        );
+    }
+
+    return (
+        <Page title="Records" lead="What the source knows, as we last heard of it.">
+            <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-3">
+                <nav aria-label="Record types" className="flex gap-4 text-[13px]">
+                    {types.map(({ key, name }) => (
+                        <Link
+                            key={key}
+                            to={`/records/${key}`}
+                            aria-current={key === shown ? 'page' : undefined}
+                            className="text-muted border-b-2 border-transparent aria-[current=page]:border-primary aria-[current=page]:font-semibold aria-[current=page]:text-base-content"
+                        >
+                            {name}
+                        </Link>
+                    ))}
+                </nav>
+                <div className="ml-auto">
+                    <SearchField key={shown} label="Search number, name, address" />
+                </div>
+            </div>
+            {records.data.records.length === 0 ? (
+                <Empty>
+                    {search ? (
+                        <>Nothing goes with “{search}”.</>
+                    ) : (
+                        <>
+                            No records of this type yet. Load some: <code className="font-mono">php artisan herald:records file.jsonl</code>
+                        </>
+                    )}
+                </Empty>
+            ) : (
+                <table className="w-full">
+                    <thead>
+                        <tr className="text-left text-muted text-[13px] border-b border-line">
+                            {columns.map(({ label, type: kind }, index) => (
+                                <th key={index} className={`font-normal py-1.5 pr-6 ${RIGHT.includes(kind) ? 'text-right' : ''}`}>
+                                    {label}
+                                </th>
+                            ))}
+                        </tr>
+                    </thead>
+                    <tbody>
+                        {records.data.records.map((record) => (
+                            <tr key={record.key} className="relative border-b border-line/60 hover:bg-base-200/60">
+                                {record.values.map((value, index) => (
+                                    <td key={index} dir="auto" className={`py-1.5 pr-6 max-w-[420px] break-words ${RIGHT.includes(columns[index]?.type ?? '') ? 'text-right' : ''}`}>
+                                        {index === 0 ? (
+                                            <Link to={`/records/${shown ?? ''}/${encodeURIComponent(record.key)}`} className="font-semibold after:absolute after:inset-0 hover:underline">
+                                                {value ?? record.key}
+                                            </Link>
+                                        ) : (
+                                            (value ?? <span className="text-muted">–</span>)
+                                        )}
+                                    </td>
+                                ))}
+                            </tr>
+                        ))}
+                    </tbody>
+                </table>
+            )}
+            <Pager page={page} pages={pages} total={total} noun={(types.find(({ key }) => key === shown)?.name ?? 'records').toLowerCase()} />
+        </Page>
+    );
+}

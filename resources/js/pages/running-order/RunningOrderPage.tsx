@@ -1,0 +1,131 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useSearchParams } from 'react-router';
+import { api, got, type Schemas } from '../../api/client';
+import { Letters } from '../../parts/Letters';
+import { Loading, NoSource, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+
+type Line = Schemas['NoticeLine'];
+
+const FILTERS: { key: string; words: string; fits: (line: Line) => boolean; apart?: boolean }[] = [
+    { key: 'all', words: 'All', fits: () => true },
+    { key: 'built-in', words: 'Built-in', fits: (line) => line.state === 'built_in' },
+    { key: 'replaced', words: 'Replaced', fits: (line) => line.state === 'replaced' },
+    { key: 'customers', words: 'Customers', fits: (line) => line.audience === 'customer', apart: true },
+    { key: 'staff', words: 'Staff', fits: (line) => line.audience === 'staff' },
+    { key: 'look', words: 'Needs a look', fits: (line) => line.trouble.length > 0, apart: true },
+];
+
+/** All notices in the order in which people live through them. */
+export function RunningOrderPage() {
+    const order = useQuery({ queryKey: ['running-order'], queryFn: () => got(api.GET('/api/app/running-order')), refetchInterval: 15_000 });
+    const [search, setSearch] = useSearchParams();
+    if (order.isPending) {
+        return <Loading />;
+    }
+    if (order.error) {
+        return <Problem error={order.error} />;
+    }
+    const { source, strands } = order.data;
+    if (!source) {
+        return (
+            <Page title="Running order">
+                <NoSource />
+            </Page>
+        );
+    }
+    const all = strands.flatMap((strand) => strand.notices);
+    const filter = FILTERS.find((one) => one.key === search.get('show')) ?? FILTERS[0];
+    const count = (key: string) => all.filter(FILTERS.find((one) => one.key === key)?.fits ?? (() => false)).length;
+
+    return (
+        <Page
+            title="Running order"
+            lead={`${all.length} notices in ${strands.length} strands. ${count('replaced') === 1 ? 'One wears' : `${count('replaced') || 'None'} wear`} the brand. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
+        >
+            <div className="flex flex-wrap gap-x-4 items-center border-y border-line py-1.5 mb-3.5 text-[13px]">
+                {FILTERS.map(({ key, words, apart }) => (
+                    <span key={key} className="contents">
+                        {apart && <span aria-hidden="true" className="text-line">|</span>}
+                        <button
+                            type="button"
+                            aria-pressed={filter?.key === key}
+                            onClick={() => setSearch(key === 'all' ? {} : { show: key }, { replace: true })}
+                            className={`cursor-pointer border-b-2 border-transparent aria-pressed:border-primary aria-pressed:font-semibold aria-pressed:text-base-content ${key === 'look' && count('look') > 0 ? 'text-warning font-semibold' : 'text-muted'}`}
+                        >
+                            {words} {count(key)}
+                        </button>
+                    </span>
+                ))}
+                <span className="ml-auto text-muted">Languages: {source.languages.map((language) => language.name).join(', ')}</span>
+            </div>
+            {strands.map((strand) => {
+                const lines = strand.notices.map((line, index) => ({ line, number: index + 1 })).filter(({ line }) => filter?.fits(line));
+
+                return lines.length === 0 ? null : (
+                    <section key={strand.key} aria-labelledby={`strand-${strand.key}`} className="mb-6">
+                        <header className="flex items-baseline gap-3 mb-1">
+                            <h2 id={`strand-${strand.key}`}>{strand.name}</h2>
+                            <span className="text-muted text-[12.5px]">{strand.about}</span>
+                            <span aria-hidden="true" className="flex-1 border-b border-line" />
+                            <Link to={`/records/${strand.record_type}`} className="text-muted text-[12.5px] hover:underline">
+                                {strand.records} {strand.records_label}
+                            </Link>
+                        </header>
+                        <ol>
+                            {lines.map(({ line, number }) => (
+                                <NoticeRow key={line.key} line={line} number={number} />
+                            ))}
+                        </ol>
+                    </section>
+                );
+            })}
+        </Page>
+    );
+}
+
+function NoticeRow({ line, number }: { line: Line; number: number }) {
+    const replaced = line.state === 'replaced';
+
+    return (
+        <li
+            className={`relative grid grid-cols-[26px_minmax(150px,196px)_minmax(200px,1fr)_minmax(110px,190px)_auto_100px_minmax(120px,260px)] max-xl:grid-cols-[26px_160px_1fr_110px_auto_80px_170px] gap-x-2 items-center min-h-[33px] py-0.5 pl-2 border-b border-line/60 border-l-3 hover:bg-base-200/60 ${replaced ? 'border-l-primary' : line.carrier === 'source' ? 'border-l-line' : 'border-l-transparent'}`}
+        >
+            <span className="font-serif text-[12.5px] text-accent">{number}</span>
+            <span className="text-muted text-[13px]">{line.cue}</span>
+            <span className="min-w-0">
+                <Link to={`/notices/${line.key}`} className="font-semibold after:absolute after:inset-0 hover:underline">
+                    {line.name}
+                </Link>
+                <span className="text-muted text-[12.5px] ml-2">{line.audience_label}</span>
+            </span>
+            <span className={`text-[13px] truncate ${replaced ? 'text-primary font-semibold' : ''}`} title={line.template ? `${line.template.name}, version ${line.template.version}` : undefined}>
+                {replaced ? 'Replaced' : 'Built-in'}
+                {line.template && <span className="font-normal text-muted ml-1.5 text-[12.5px]">{line.template.name}</span>}
+            </span>
+            <span className="relative">
+                <Letters languages={line.languages} />
+            </span>
+            <span className="text-muted text-[13px] whitespace-nowrap">
+                <Sent counts={line.dispatches} />
+            </span>
+            <span className="text-warning text-[12.5px]">{line.trouble.join(', ')}</span>
+        </li>
+    );
+}
+
+function Sent({ counts }: { counts: Record<string, number> }) {
+    const sent = counts['sent'] ?? 0;
+    const skipped = counts['skipped'] ?? 0;
+    const waiting = (counts['queued'] ?? 0) + (counts['sending'] ?? 0);
+    const rest = [skipped > 0 ? `${skipped} skipped` : '', waiting > 0 ? `${waiting} queued` : ''].filter(Boolean);
+    if (sent === 0 && rest.length === 0) {
+        return <>none</>;
+    }
+
+    return (
+        <>
+            <b className="font-semibold text-base-content">{sent}</b> sent{rest.length > 0 && `, ${rest.join(', ')}`}
+        </>
+    );
+}

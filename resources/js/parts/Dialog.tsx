@@ -1,0 +1,36 @@
+import { type ReactNode, useEffect, useId, useRef } from 'react';
+
+/** A question or a note over the page; Escape and the backdrop close it. */
+export function Dialog({ open, close, title, children, actions }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode }) {
+    const ref = useRef<HTMLDialogElement>(null);
+    const id = useId();
+    useEffect(() => {
+        if (open && !ref.current?.open) {
+            ref.current?.showModal();
+        } else if (!open) {
+            ref.current?.close();
+        }
+    }, [open]);
+
+    return (
+        <dialog ref={ref} className="modal" aria-labelledby={id} onClose={close}>
+            <div className="modal-box bg-raised max-w-lg">
+                <h2 id={id} className="mb-3">
+                    {title}
+                </h2>
+                {children}
+                <div className="modal-action mt-4">
+                    {actions}
+                    <button type="button" className="btn btn-sm" onClick={close}>
+                        Close
+                    </button>
+                </div>
+            </div>
+            <form method="dialog" className="modal-backdrop">
+                <button type="submit" tabIndex={-1}>
+                    Close
+                </button>
+            </form>
+        </dialog>
+    );
+}

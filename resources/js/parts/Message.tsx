@@ -1,0 +1,67 @@
+import { CircleAlert } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { ProblemError } from '../api/client';
+
+export function Loading() {
+    return (
+        <p role="status" className="p-9 text-muted">
+            Loading…
+        </p>
+    );
+}
+
+/** What went wrong, with all its reasons. */
+export function Problem({ error }: { error: unknown }) {
+    const problem = error instanceof ProblemError ? error.problem : undefined;
+
+    return (
+        <div role="alert" className="m-6 border-l-3 border-error bg-raised p-4 max-w-2xl">
+            <p className="font-semibold text-error flex items-center gap-2">
+                <CircleAlert size={16} aria-hidden="true" /> {problem?.title ?? 'Something went wrong on this page'}
+            </p>
+            <p>{problem?.detail ?? (problem ? '' : String(error))}</p>
+            <Faults error={error} />
+        </div>
+    );
+}
+
+export function Faults({ error }: { error: unknown }) {
+    const faults = error instanceof ProblemError ? (error.problem.faults ?? []) : [];
+
+    return faults.length === 0 ? null : (
+        <ul className="list-disc pl-5">
+            {faults.map((fault) => (
+                <li key={fault.place + fault.reason}>{fault.place ? `${fault.place}: ${fault.reason}` : fault.reason}</li>
+            ))}
+        </ul>
+    );
+}
+
+/** An empty page: what belongs there, and the one thing to do. */
+export function Empty({ children }: { children: ReactNode }) {
+    return <div className="border-t border-line py-10 text-muted text-center max-w-2xl mx-auto">{children}</div>;
+}
+
+export function NoSource() {
+    return (
+        <Empty>
+            <p className="mb-2">No application is connected yet. Load the manifest in which it describes its records and notices:</p>
+            <code className="font-mono text-[13px] bg-base-200 px-2 py-1 rounded">php artisan herald:source manifest.json</code>
+        </Empty>
+    );
+}
+
+export function NothingHere() {
+    return (
+        <div className="p-9">
+            <h1 className="mb-2">Nothing here</h1>
+            <p>
+                This address leads to no page.{' '}
+                <Link className="link-quiet" to="/running-order">
+                    To the running order
+                </Link>
+            </p>
+        </div>
+    );
+}

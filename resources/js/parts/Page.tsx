@@ -1,0 +1,20 @@
+import { type ReactNode, useEffect } from 'react';
+
+/** A page's heading with what belongs beside it. */
+export function Page({ title, lead, above, actions, children }: { title: string; lead?: ReactNode; above?: ReactNode; actions?: ReactNode; children: ReactNode }) {
+    useEffect(() => {
+        document.title = `${title} · Velvet Herald`;
+    }, [title]);
+
+    return (
+        <div className="px-9 pt-5 pb-12 max-lg:px-5">
+            {above && <div className="text-[13px] text-muted mb-1">{above}</div>}
+            <div className="flex flex-wrap items-end gap-x-5 gap-y-1 mb-3">
+                <h1 className="break-words min-w-0">{title}</h1>
+                {lead && <div className="text-muted mb-0.5">{lead}</div>}
+                {actions && <div className="ml-auto flex gap-2">{actions}</div>}
+            </div>
+            {children}
+        </div>
+    );
+}

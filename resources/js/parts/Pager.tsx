@@ -1,0 +1,36 @@
+import { Link, useSearchParams } from 'react-router';
+
+export function Pager({ page, pages, total, noun }: { page: number; pages: number; total: number; noun: string }) {
+    const [search] = useSearchParams();
+    const to = (number: number) => {
+        const next = new URLSearchParams(search);
+        next.set('page', String(number));
+
+        return `?${next.toString()}`;
+    };
+
+    return (
+        <nav aria-label="Pages" className="flex gap-4 items-center text-muted text-[13px] mt-3">
+            <span>
+                {total} {noun}
+            </span>
+            {pages > 1 && (
+                <>
+                    {page > 1 && (
+                        <Link className="link-quiet" to={to(page - 1)}>
+                            Before
+                        </Link>
+                    )}
+                    <span>
+                        page {page} of {pages}
+                    </span>
+                    {page < pages && (
+                        <Link className="link-quiet" to={to(page + 1)}>
+                            Next
+                        </Link>
+                    )}
+                </>
+            )}
+        </nav>
+    );
+}

@@ -1,0 +1,66 @@
+import { useQuery } from '@tanstack/react-query';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { useEffect, useId, useState } from 'react';
+import { api, got } from '../api/client';
+
+/** Chooses the record to look at: by typing, from the list, or one after the other. */
+export function RecordPicker({ type, chosen, choose }: { type: string; chosen: string; choose: (key: string) => void }) {
+    const id = useId();
+    const [typed, setTyped] = useState<string | null>(null);
+    const text = typed ?? chosen;
+    const [search, setSearch] = useState('');
+    useEffect(() => {
+        const timer = setTimeout(() => setSearch(text === chosen ? '' : text), 200);
+
+        return () => clearTimeout(timer);
+    }, [text, chosen]);
+    const records = useQuery({
+        queryKey: ['records', type, search, 'picker'],
+        queryFn: () => got(api.GET('/api/app/records', { params: { query: { type, search } } })),
+        placeholderData: (before) => before,
+    });
+    const list = records.data?.records ?? [];
+    const at = list.findIndex((record) => record.key === chosen);
+    const step = (by: number) => {
+        const next = list[at + by];
+        if (next) {
+            choose(next.key);
+        }
+    };
+
+    return (
+        <div className="flex items-center gap-1">
+            <label htmlFor={id} className="text-muted text-[13px] mr-1">
+                Record
+            </label>
+            <input
+                id={id}
+                list={`${id}-list`}
+                className="input input-sm bg-raised w-44"
+                value={text}
+                onFocus={(event) => event.target.select()}
+                onChange={(event) => {
+                    const picked = list.some((record) => record.key === event.target.value);
+                    setTyped(picked ? null : event.target.value);
+                    if (picked) {
+                        choose(event.target.value);
+                    }
+                }}
+                onBlur={() => setTyped(null)}
+            />
+            <datalist id={`${id}-list`}>
+                {list.map((record) => (
+                    <option key={record.key} value={record.key}>
+                        {record.values.slice(1).filter(Boolean).join(' · ')}
+                    </option>
+                ))}
+            </datalist>
+            <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Record before" title="Record before" disabled={at <= 0} onClick={() => step(-1)}>
+                <ChevronLeft size={16} aria-hidden="true" />
+            </button>
+            <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Next record" title="Next record" disabled={at < 0 || at >= list.length - 1} onClick={() => step(1)}>
+                <ChevronRight size={16} aria-hidden="true" />
+            </button>
+        </div>
+    );
+}

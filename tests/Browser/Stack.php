@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Symfony\Component\Process\Process;
+
+/** The whole application with a database of its own: server, queue worker, scheduler's sweep and mailroom, on free ports of loopback. */
+final class Stack
+{
+    public readonly string $url;
+
+    public readonly string $directory;
+
+    /** @var array<string, string> */
+    private array $environment;
+
+    /** @var array<string, Process> */
+    private array $processes = [];
+
+    /**
+     * @param  array<string, string>  $environment  beyond the usual
+     */
+    public function __construct(array $environment = [])
+    {
+        $this->directory = sys_get_temp_dir().'/herald-'.bin2hex(random_bytes(6));
+        mkdir($this->directory);
+        touch($this->directory.'/herald.sqlite');
+        [$web, $mail] = [self::freePort(), self::freePort()];
+        $this->url = "http://127.0.0.1:{$web}";
+        $this->environment = [
+            'APP_ENV' => 'local', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'APP_URL' => $this->url, 'APP_DEBUG' => 'true',
+            'DB_DATABASE' => $this->directory.'/herald.sqlite', 'SESSION_DRIVER' => 'database', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database',
+            'MAIL_MAILER' => 'smtp', 'MAIL_HOST' => '127.0.0.1', 'MAIL_PORT' => (string) $mail, 'MAILROOM_PORT' => (string) $mail, 'LOG_CHANNEL' => 'single',
+            'HERALD_RETRIES' => '1,1,1', 'PHP_CLI_SERVER_WORKERS' => '4', 'WEB_PORT' => (string) $web,
+            ...$environment,
+        ];
+        $this->artisan('migrate', '--force');
+    }
+
+    public function __destruct()
+    {
+        $this->stop();
+    }
+
+    public function stop(): void
+    {
+        foreach (array_keys($this->processes) as $name) {
+            $this->kill($name);
+        }
+    }
+
+    public function withDemo(): self
+    {
+        $this->artisan('herald:demo', '--today=2026-11-23');
+
+        return $this;
+    }
+
+    /** Everything that runs beside the web server. */
+    public function serve(): self
+    {
+        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/Browser/router.php']);
+        $this->startMailroom();
+        $this->startWorker();
+        self::waitFor(fn (): bool => @file_get_contents($this->url.'/robots.txt') !== false, 'the web server');
+
+        return $this;
+    }
+
+    public function startMailroom(): void
+    {
+        $this->start('mailroom', ['php', 'artisan', 'herald:mailroom']);
+        $port = (int) $this->environment['MAILROOM_PORT'];
+        self::waitFor(static function () use ($port): bool {
+            $socket = @fsockopen('127.0.0.1', $port);
+            if ($socket === false) {
+                return false;
+            }
+            fclose($socket);
+
+            return true;
+        }, 'the mailroom');
+    }
+
+    public function startWorker(string ...$options): void
+    {
+        $this->start('worker', ['php', 'artisan', 'queue:work', '--sleep=0.1', ...$options]);
+    }
+
+    /** Ends a process as a power cut would. */
+    public function kill(string $name): void
+    {
+        if (isset($this->processes[$name])) {
+            $this->processes[$name]->signal(SIGKILL);
+            $this->processes[$name]->wait();
+            unset($this->processes[$name]);
+        }
+    }
+
+    public function artisan(string ...$arguments): string
+    {
+        $process = new Process(['php', 'artisan', ...$arguments], self::root(), $this->environment, timeout: 120);
+
+        return $process->mustRun()->getOutput();
+    }
+
+    public function database(): \PDO
+    {
+        $pdo = new \PDO('sqlite:'.$this->environment['DB_DATABASE'], options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
+        $pdo->exec('PRAGMA busy_timeout = 10000');
+
+        return $pdo;
+    }
+
+    /** @param  \Closure(): bool  $holds */
+    public static function waitFor(\Closure $holds, string $what, float $seconds = 20): void
+    {
+        $end = microtime(true) + $seconds;
+        while (! $holds()) {
+            if (microtime(true) > $end) {
+                throw new \RuntimeException("Waited in vain for {$what}");
+            }
+            usleep(50_000);
+        }
+    }
+
+    private static function root(): string
+    {
+        return dirname(__DIR__, 2);
+    }
+
+    /** @param  list<string>  $command */
+    private function start(string $name, array $command): void
+    {
+        $process = new Process($command, self::root(), $this->environment, timeout: null);
+        $process->disableOutput();
+        $process->start();
+        $this->processes[$name] = $process;
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        $name = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+
+        return (int) substr((string) strrchr($name, ':'), 1);
+    }
+}
