@@ -27,7 +27,9 @@ final class SendDispatch implements ShouldQueue
     /** Attempts are counted on the dispatch, not on the job. */
     public int $tries = 0;
 
-    public function __construct(public readonly string $dispatchId) {}
+    public function __construct(public readonly string $dispatchId)
+    {
+    }
 
     public function handle(Renderer $renderer): void
     {

@@ -10,5 +10,7 @@ final readonly class HandoverResult
     /**
      * @param  string  $words  for people, with what the server said
      */
-    public function __construct(public HandoverOutcome $outcome, public string $words) {}
+    public function __construct(public HandoverOutcome $outcome, public string $words)
+    {
+    }
 }

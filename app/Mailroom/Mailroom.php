@@ -20,7 +20,9 @@ final class Mailroom
     /**
      * @param  array<string, string>  $accounts  refuse, defer or hang_up by the part of the address before the @
      */
-    public function __construct(private readonly array $accounts) {}
+    public function __construct(private readonly array $accounts)
+    {
+    }
 
     public function listen(int $port, LoopInterface $loop): TcpServer
     {

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace App\Mailroom;
 
 use ZBateson\MailMimeParser\Header\IHeader;
+use ZBateson\MailMimeParser\IMessage;
 use ZBateson\MailMimeParser\Message;
 
 /** An e-mail out of its envelope, read back from its bytes. */
 final readonly class OpenedLetter
 {
-    private Message $message;
+    private IMessage $message;
 
     public function __construct(private string $raw)
     {

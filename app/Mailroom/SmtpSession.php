@@ -29,7 +29,9 @@ final class SmtpSession
      * @param  \Closure(string $from, list<string> $to, string $raw): string  $deliver  stores a message and gives the reply; an empty reply means hanging up
      * @param  \Closure(string $address): string  $receives  the reply to a recipient
      */
-    public function __construct(private readonly \Closure $deliver, private readonly \Closure $receives) {}
+    public function __construct(private readonly \Closure $deliver, private readonly \Closure $receives)
+    {
+    }
 
     public function greeting(): string
     {

@@ -16,6 +16,7 @@ use Illuminate\Support\Str;
  * @property string $id
  * @property string $recipient an address, or empty where the record has none
  * @property string|null $recipient_name
+ * @property string $occasion the id of the event
  * @property string $reason what set it off
  * @property DispatchState $state
  * @property string|null $state_reason

@@ -17,6 +17,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property EventOrigin $origin
  * @property string $body_hash
  * @property-read Record $record
+ * @property-read ?User $user who made the change, in the interface
  * @property-read \Illuminate\Support\Carbon $created_at
  */
 final class Event extends Model

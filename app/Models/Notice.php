@@ -17,6 +17,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $key
  * @property bool $declared
  * @property-read Source $source
+ * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  */
 final class Notice extends Model
 {

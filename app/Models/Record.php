@@ -19,6 +19,7 @@ use Illuminate\Support\Carbon;
  * @property string $type
  * @property string $key
  * @property array<string, mixed> $data normalised, see {@see \Herald\Record\RecordReader}
+ * @property string $search what it is found by, in small letters
  * @property int $revision goes up at each change
  * @property Carbon $updated_at
  * @property-read Source $source

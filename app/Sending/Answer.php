@@ -16,7 +16,9 @@ use Herald\Render\Compiler;
 /** The words that answer for a notice: those of a template's version, or the built-in, in the language a recipient gets. */
 final readonly class Answer
 {
-    private function __construct(private Notice $notice, private ?TemplateVersion $version, public LanguageChoice $language) {}
+    private function __construct(private Notice $notice, private ?TemplateVersion $version, public LanguageChoice $language)
+    {
+    }
 
     /** What answers at the moment. Expects the notice's claims.template.latestVersion to be loaded. */
     public static function to(Notice $notice, ?string $language): self

@@ -17,7 +17,9 @@ use Herald\Render\Scope;
 /** A notice's message as it would be for a record now: the true message, but for parameters that only an event brings. */
 final readonly class Rendering
 {
-    public function __construct(private Renderer $renderer) {}
+    public function __construct(private Renderer $renderer)
+    {
+    }
 
     /**
      * @param  bool  $builtIn  the source's own words, whoever answers

@@ -37,7 +37,8 @@ final readonly class TakeEvent
         private array $given = [],
         private ?User $user = null,
         private string $bodyHash = '',
-    ) {}
+    ) {
+    }
 
     /**
      * What the event would set off if it came now, without taking it.
@@ -53,7 +54,7 @@ final readonly class TakeEvent
     /**
      * @param  \Closure(?Record): array<string, mixed>  $change  the record's new data from the record as it stands, null when it is not known; called while nobody else can change it
      *
-     * @throws InvalidDocument when the data or the parameters do not fit; then nothing has happened
+     * When the data or the parameters do not fit, {@see InvalidDocument} is thrown and nothing has happened.
      */
     public function take(string $key, \Closure $change): TakenEvent
     {

@@ -34,7 +34,8 @@ final readonly class Brand
         public int $step,
         public bool $framed,
         public string $hash,
-    ) {}
+    ) {
+    }
 
     /** The brand that every message wears until one is designed. */
     public static function usual(): self

@@ -10,7 +10,9 @@ final readonly class AnyOf implements Condition
     /**
      * @param  list<Condition>  $parts
      */
-    public function __construct(private array $parts) {}
+    public function __construct(private array $parts)
+    {
+    }
 
     public function holds(array $data): bool
     {

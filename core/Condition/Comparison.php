@@ -27,7 +27,8 @@ final readonly class Comparison implements Condition
         public Field $field,
         public Operator $operator,
         public string|int|float|bool|array|null $value,
-    ) {}
+    ) {
+    }
 
     public function holds(array $data): bool
     {
@@ -93,7 +94,8 @@ final readonly class Comparison implements Condition
         if ($this->field->type === FieldType::Money && Money::read($found) === null) {
             return is_scalar($found) ? (string) $found : 'another amount';
         }
-        $options = array_map(static fn ($label): string => $label->in('en'), $this->field->options);
+        // Within a sentence.
+        $options = array_map(static fn ($label): string => lcfirst($label->in('en')), $this->field->options);
 
         return Formats::usual($this->field->type)->apply($found, new Setting('en', 'UTC', $options));
     }

@@ -7,7 +7,9 @@ namespace Herald\Condition;
 /** Holds when its part does not. */
 final readonly class Negation implements Condition
 {
-    public function __construct(private Condition $part) {}
+    public function __construct(private Condition $part)
+    {
+    }
 
     public function holds(array $data): bool
     {

@@ -11,5 +11,7 @@ final readonly class Verdict
      * @param  string  $reason  e.g. "Status is paid" or "Total is €24.00, not more than €250.00"
      * @param  list<Verdict>  $parts  of a condition made of others
      */
-    public function __construct(public bool $holds, public string $reason, public array $parts = []) {}
+    public function __construct(public bool $holds, public string $reason, public array $parts = [])
+    {
+    }
 }

@@ -11,7 +11,9 @@ final readonly class Fault
      * @param  string  $place  path into the document, e.g. "manuscript/3/label"; empty for the document as a whole
      * @param  string  $reason  a sentence without its full stop, e.g. 'lacks "label"'
      */
-    public function __construct(public string $place, public string $reason) {}
+    public function __construct(public string $place, public string $reason)
+    {
+    }
 
     public function inWords(): string
     {

@@ -16,7 +16,9 @@ final readonly class Json
     /**
      * @param  array<array-key, mixed>  $data
      */
-    private function __construct(public string $name, public \stdClass $object, public array $data) {}
+    private function __construct(public string $name, public \stdClass $object, public array $data)
+    {
+    }
 
     /**
      * @param  string  $name  what to call the document in errors

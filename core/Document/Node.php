@@ -12,7 +12,9 @@ final readonly class Node
      * @param  string  $place  path into the document, without leading slash
      * @param  string  $document  what to call the document in errors
      */
-    public function __construct(public array $data, public string $place, public string $document) {}
+    public function __construct(public array $data, public string $place, public string $document)
+    {
+    }
 
     public function has(string $key): bool
     {

@@ -10,7 +10,9 @@ final readonly class Caption
     /**
      * @param  non-empty-array<string, string>  $byLanguage  words by language tag; the first is used where a language has none
      */
-    private function __construct(private array $byLanguage) {}
+    private function __construct(private array $byLanguage)
+    {
+    }
 
     /**
      * @param  mixed  $words  a text, or an object of texts by language tag

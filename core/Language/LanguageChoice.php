@@ -7,7 +7,9 @@ namespace Herald\Language;
 /** The language a message goes out in, and why. */
 final readonly class LanguageChoice
 {
-    public function __construct(public string $language, public string $reason) {}
+    public function __construct(public string $language, public string $reason)
+    {
+    }
 
     /**
      * Looks a language up among those there are: RFC 4647 section 3.4 (lookup). The wanted tag is shortened from its

@@ -17,7 +17,9 @@ use Herald\Record\Vocabulary;
 /** Reads one object of a manuscript (a block, a branch, a row) that has passed the schema. */
 final readonly class BlockReader
 {
-    public function __construct(public Node $node, public Vocabulary $vocabulary, public Reading $reading) {}
+    public function __construct(public Node $node, public Vocabulary $vocabulary, public Reading $reading)
+    {
+    }
 
     /**
      * @param  array<array-key, Node>  $nodes

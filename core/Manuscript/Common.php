@@ -14,5 +14,7 @@ final readonly class Common
      * @param  Condition|null  $when  shown only when it holds
      * @param  int  $space  below the block, in steps of the brand
      */
-    public function __construct(public string $id, public ?Condition $when, public Align $align, public int $space) {}
+    public function __construct(public string $id, public ?Condition $when, public Align $align, public int $space)
+    {
+    }
 }

@@ -19,7 +19,8 @@ final readonly class Envelope
         public ?Inline $fromName = null,
         public ?Inline $fromAddress = null,
         public ?Inline $replyTo = null,
-    ) {}
+    ) {
+    }
 
     public static function read(BlockReader $reader): self
     {

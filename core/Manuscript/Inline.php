@@ -10,7 +10,9 @@ final readonly class Inline
     /**
      * @param  list<Run>  $runs
      */
-    public function __construct(public array $runs) {}
+    public function __construct(public array $runs)
+    {
+    }
 
     public function isEmpty(): bool
     {

@@ -21,7 +21,9 @@ final readonly class InlineReader
 {
     private const WORDS = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
 
-    public function __construct(private Vocabulary $vocabulary, private Faults $faults) {}
+    public function __construct(private Vocabulary $vocabulary, private Faults $faults)
+    {
+    }
 
     public function inline(mixed $raw, string $place): Inline
     {

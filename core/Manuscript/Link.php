@@ -10,5 +10,7 @@ final readonly class Link
     /**
      * @param  list<string|Variable>  $pieces
      */
-    public function __construct(public array $pieces) {}
+    public function __construct(public array $pieces)
+    {
+    }
 }

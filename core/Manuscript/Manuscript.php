@@ -10,5 +10,7 @@ final readonly class Manuscript
     /**
      * @param  list<Block>  $blocks
      */
-    public function __construct(public string $language, public Envelope $envelope, public array $blocks) {}
+    public function __construct(public string $language, public Envelope $envelope, public array $blocks)
+    {
+    }
 }

@@ -23,7 +23,8 @@ final class Reading
         public readonly Faults $faults,
         private readonly array $translations,
         private readonly string $translationsPlace,
-    ) {}
+    ) {
+    }
 
     public function claimId(string $id, string $place): void
     {

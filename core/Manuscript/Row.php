@@ -22,7 +22,9 @@ final readonly class Row
         ],
     ];
 
-    private function __construct(public Inline $label, public Inline $value, public bool $strong, public ?Condition $when) {}
+    private function __construct(public Inline $label, public Inline $value, public bool $strong, public ?Condition $when)
+    {
+    }
 
     public static function read(BlockReader $reader): self
     {

@@ -19,5 +19,6 @@ final readonly class Run
         public bool $underline = false,
         public ?ColourRole $colour = null,
         public ?Link $link = null,
-    ) {}
+    ) {
+    }
 }

@@ -26,7 +26,8 @@ final readonly class Template
         public string $recordType,
         public ?string $notice,
         private array $manuscripts,
-    ) {}
+    ) {
+    }
 
     /** Which record type the document says it speaks about, before it is read in full. */
     public static function recordTypeOf(Json $json): string

@@ -21,5 +21,6 @@ final readonly class Variable
         public Format $format,
         public string $fallback = '',
         public bool $open = false,
-    ) {}
+    ) {
+    }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Message;
 
-use Herald\Render\Clean;
 use Herald\Render\FilledMessage;
+use Herald\Value\Clean;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
 use Symfony\Component\Mime\Exception\RfcComplianceException;
@@ -13,7 +13,9 @@ use Symfony\Component\Mime\Exception\RfcComplianceException;
 /** A finished e-mail: the exact bytes that are handed to the mail server. */
 final readonly class MimeMessage
 {
-    private function __construct(public string $bytes, public string $sender, public string $recipient, public string $messageId) {}
+    private function __construct(public string $bytes, public string $sender, public string $recipient, public string $messageId)
+    {
+    }
 
     /**
      * Puts a filled message into MIME: multipart/alternative, encoded headers, lines within RFC 5322.

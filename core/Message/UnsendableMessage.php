@@ -5,4 +5,6 @@ declare(strict_types=1);
 namespace Herald\Message;
 
 /** A filled message cannot become an e-mail, e.g. because its sender is not an address. */
-final class UnsendableMessage extends \DomainException {}
+final class UnsendableMessage extends \DomainException
+{
+}

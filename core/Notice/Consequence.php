@@ -13,5 +13,7 @@ final readonly class Consequence
      * @param  string  $reason  e.g. "status changed from pending to paid"
      * @param  array<string, mixed>  $given  the notice's parameters, normalised
      */
-    public function __construct(public Notice $notice, public string $reason, public Recipient $recipient, public array $given) {}
+    public function __construct(public Notice $notice, public string $reason, public Recipient $recipient, public array $given)
+    {
+    }
 }

@@ -22,7 +22,8 @@ final readonly class Cue
         private string $eventLabel,
         private ?Condition $becomes,
         private ?string $wording,
-    ) {}
+    ) {
+    }
 
     /** The cue as a line of the running order: "on order placed", "when status becomes paid". */
     public function inWords(): string
@@ -63,8 +64,7 @@ final readonly class Cue
             $was = $comparison->path->in([$this->recordType => $occurrence->before]);
             $is = $comparison->path->in([$this->recordType => $occurrence->after]);
             if ($occurrence->before !== null && $was !== $is) {
-                $lower = $comparison->field->options === [] ? strval(...) : lcfirst(...);
-                $changes[] = lcfirst($comparison->field->label->in('en')).' changed from '.$lower($comparison->shown($was)).' to '.$lower($comparison->shown($is));
+                $changes[] = lcfirst($comparison->field->label->in('en')).' changed from '.$comparison->shown($was).' to '.$comparison->shown($is);
             }
         }
 

@@ -36,7 +36,8 @@ final readonly class Notice
         public WhenUncertain $whenUncertain,
         public array $builtIns,
         public Vocabulary $vocabulary,
-    ) {}
+    ) {
+    }
 
     /**
      * @return non-empty-list<string>

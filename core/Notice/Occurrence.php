@@ -12,5 +12,7 @@ final readonly class Occurrence
      * @param  array<string, mixed>|null  $before  normalised data; null when the record was not known
      * @param  array<string, mixed>  $after  normalised data
      */
-    public function __construct(public string $event, public string $recordType, public ?array $before, public array $after) {}
+    public function __construct(public string $event, public string $recordType, public ?array $before, public array $after)
+    {
+    }
 }

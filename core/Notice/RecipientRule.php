@@ -15,7 +15,7 @@ use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
-use Herald\Render\Clean;
+use Herald\Value\Clean;
 use Herald\Value\Setting;
 
 /** Where a notice finds its recipient: an address in the record, or a fixed one. */
@@ -27,7 +27,8 @@ final readonly class RecipientRule
         private ?Inline $name,
         private ?Path $languagePath,
         private ?string $language,
-    ) {}
+    ) {
+    }
 
     /** @throws InvalidDocument when a path is unknown or of a type that cannot serve */
     public static function ofNode(Node $node, Vocabulary $vocabulary): self

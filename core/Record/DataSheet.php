@@ -5,13 +5,16 @@ declare(strict_types=1);
 namespace Herald\Record;
 
 use Herald\Language\Caption;
+use Herald\Value\Clean;
 use Herald\Value\Formats;
 use Herald\Value\Setting;
 
 /** A record laid out for reading: every field with its label, type and value in words. */
 final readonly class DataSheet
 {
-    public function __construct(private Setting $setting) {}
+    public function __construct(private Setting $setting)
+    {
+    }
 
     /**
      * @param  array<string, Field>  $fields
@@ -41,7 +44,7 @@ final readonly class DataSheet
         $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
         $options = array_map(fn (Caption $label): string => $label->in($this->setting->language), $field->options);
 
-        return Formats::usual($field->type)->apply($value, new Setting($this->setting->language, is_string($zone) ? $zone : $this->setting->zone, $options));
+        return Clean::text(Formats::usual($field->type)->apply($value, new Setting($this->setting->language, is_string($zone) ? $zone : $this->setting->zone, $options)));
     }
 
     /**
@@ -58,7 +61,7 @@ final readonly class DataSheet
             $lines = [new DataSheetLine($path, $label, $field->type, null, $depth)];
             foreach (is_array($value) ? $value : [] as $key => $member) {
                 $shown = is_scalar($member) ? (string) $member : (string) json_encode($member, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
-                $lines[] = new DataSheetLine($path.'.'.$key, (string) $key, FieldType::Text, $shown, $depth + 1);
+                $lines[] = new DataSheetLine($path.'.'.$key, Clean::line((string) $key), FieldType::Text, Clean::text($shown), $depth + 1);
             }
 
             return $lines;

@@ -12,7 +12,9 @@ final readonly class DataSheetLine
      * @param  string|null  $value  in words; null for a group or an empty field
      * @param  int  $depth  how many groups it lies in
      */
-    public function __construct(public string $path, public string $label, public FieldType $type, public ?string $value, public int $depth) {}
+    public function __construct(public string $path, public string $label, public FieldType $type, public ?string $value, public int $depth)
+    {
+    }
 
     public function isGroup(): bool
     {

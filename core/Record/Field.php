@@ -25,7 +25,8 @@ final readonly class Field
         public ?string $zone = null,
         public array $fields = [],
         public ?FieldType $of = null,
-    ) {}
+    ) {
+    }
 
     /** Reads a field that has passed the record type's schema. */
     public static function ofNode(Node $node): self

@@ -13,7 +13,9 @@ final readonly class Path implements \Stringable
     /**
      * @param  non-empty-list<string>  $segments
      */
-    private function __construct(public array $segments) {}
+    private function __construct(public array $segments)
+    {
+    }
 
     /**
      * @throws \InvalidArgumentException when the text is not a path

@@ -25,7 +25,8 @@ final readonly class RecordType
         public string $identity,
         public array $summary,
         public array $fields,
-    ) {}
+    ) {
+    }
 
     /** @throws InvalidDocument when the document is not a record type */
     public static function ofJson(Json $json): self

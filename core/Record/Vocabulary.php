@@ -19,7 +19,9 @@ final readonly class Vocabulary
     /**
      * @param  array<string, Field>  $roots  by name
      */
-    private function __construct(private array $roots) {}
+    private function __construct(private array $roots)
+    {
+    }
 
     /**
      * @param  array<string, Field>  $given  the parameters of the notice, by key

@@ -25,7 +25,8 @@ final readonly class CompiledMessage
         public array $sources,
         public array $conditions,
         public array $paths,
-    ) {}
+    ) {
+    }
 
     /**
      * @return array<string, mixed>

@@ -39,7 +39,7 @@ final class Compiler
     {
         $twig = new TwigWriter;
         if ($words !== null) {
-            (new TextWriter($twig, $ledger))->inline($words, false);
+            (new TextWriter($twig, $ledger))->inline($words, ' ');
         } elseif ($otherwise !== null) {
             $twig->print($ledger->value(Path::of($otherwise)).'|as_text|line');
         }

@@ -19,5 +19,6 @@ final readonly class FilledMessage
         public string $replyTo,
         public string $html,
         public string $text,
-    ) {}
+    ) {
+    }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Condition\Condition;
+use Herald\Value\Clean;
 use Herald\Value\Format;
 use Herald\Value\Formats;
 use Herald\Value\Setting;
@@ -41,6 +42,7 @@ final class HeraldExtension extends AbstractExtension
             new TwigFilter('html', self::html(...), ['is_safe' => ['html']]),
             new TwigFilter('attribute', static fn (string $text): string => htmlspecialchars(Clean::line($text), ENT_QUOTES | ENT_SUBSTITUTE | ENT_HTML5, 'UTF-8'), ['is_safe' => ['html']]),
             new TwigFilter('line', Clean::line(...)),
+            new TwigFilter('cell', static fn (string $text): string => str_replace("\n", TextLayout::BREAK, $text)),
             new TwigFilter('url_part', rawurlencode(...)),
             new TwigFilter('address', self::address(...)),
         ];

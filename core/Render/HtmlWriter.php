@@ -13,6 +13,7 @@ use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
 use Herald\Manuscript\Run;
 use Herald\Manuscript\Variable;
+use Herald\Value\Clean;
 
 /** Writes the HTML of a message, laid out in tables, every element carrying its own style. */
 final class HtmlWriter extends Writer

@@ -20,7 +20,9 @@ final class Ledger
     /** @var array<string, true> */
     private array $paths = [];
 
-    public function __construct(public readonly string $language) {}
+    public function __construct(public readonly string $language)
+    {
+    }
 
     /** The number under which the condition is asked for while the message is filled. */
     public function number(Condition $condition): int

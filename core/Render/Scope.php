@@ -15,7 +15,9 @@ final readonly class Scope
      * @param  array<string, mixed>  $data  normalised values by root name
      * @param  Source  $source  whose zone and region are followed where the data have none of their own
      */
-    private function __construct(public array $data, public Source $source) {}
+    private function __construct(public array $data, public Source $source)
+    {
+    }
 
     /**
      * @param  array<string, mixed>  $record  normalised data, see {@see \Herald\Record\RecordReader}

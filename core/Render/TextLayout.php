@@ -6,7 +6,7 @@ namespace Herald\Render;
 
 /**
  * Sets a filled plain-text part: paragraphs in lines of at most 78 characters (RFC 5322 section 2.1.1 recommends no more), headings underlined, rows
- * of a table as aligned columns. The marks it goes by are control characters, which {@see Clean} takes out of all values.
+ * of a table as aligned columns. The marks it goes by are control characters, which {@see \Herald\Value\Clean} takes out of all values.
  */
 final class TextLayout
 {
@@ -19,6 +19,9 @@ final class TextLayout
     public const CELL = "\x1F";
 
     public const END = "\x05";
+
+    /** A line break within a cell. */
+    public const BREAK = "\x06";
 
     private const COLUMNS = 78;
 
@@ -75,7 +78,7 @@ final class TextLayout
         $widths = [];
         foreach ($rows as $cells) {
             foreach ($cells as $index => $cell) {
-                $widths[$index] = max($widths[$index] ?? 0, self::width(ltrim($cell, self::END)));
+                $widths[$index] = max([$widths[$index] ?? 0, ...array_map(self::width(...), explode(self::BREAK, ltrim($cell, self::END)))]);
             }
         }
         $widest = $widths === [] ? 0 : array_keys($widths, max($widths))[0];
@@ -94,7 +97,10 @@ final class TextLayout
     {
         $columns = [];
         foreach ($cells as $index => $cell) {
-            $columns[$index] = self::wrap(ltrim($cell, self::END), $widths[$index]);
+            $columns[$index] = array_merge(...array_map(
+                static fn (string $line): array => self::wrap(trim($line), $widths[$index]),
+                explode(self::BREAK, ltrim($cell, self::END)),
+            ));
         }
         $lines = [];
         for ($n = 0; $n < max([1, ...array_map(count(...), $columns)]); $n++) {

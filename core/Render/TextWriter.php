@@ -10,6 +10,7 @@ use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
 use Herald\Manuscript\Row;
 use Herald\Manuscript\Variable;
+use Herald\Value\Clean;
 
 /** Writes the plain-text part, with marks for {@see TextLayout}, which sets it once it is filled. Also writes the lines of the envelope. */
 final class TextWriter extends Writer
@@ -40,7 +41,7 @@ final class TextWriter extends Writer
     /** Words with the address they lead to on the line beneath. */
     public function linked(Inline $words, Link $link): void
     {
-        $this->inline($words, false);
+        $this->inline($words, ' ');
         $this->twig->literal(":\n");
         $this->twig->print($this->address($link));
         $this->twig->literal("\n\n");
@@ -62,7 +63,7 @@ final class TextWriter extends Writer
         $this->twig->literal(TextLayout::ROW);
         foreach ($cells as $index => $cell) {
             $this->twig->literal(($index === 0 ? '' : TextLayout::CELL).($aligns[$index] === Align::End ? TextLayout::END : ''));
-            $this->inline($cell, false);
+            $this->inline($cell, TextLayout::BREAK);
         }
         $this->twig->literal("\n");
     }
@@ -85,15 +86,20 @@ final class TextWriter extends Writer
     }
 
     /**
-     * @param  bool  $lines  whether line breaks are kept; otherwise they become spaces
+     * @param  "\n"|' '|TextLayout::BREAK  $break  what stands for a line break here
      */
-    public function inline(Inline $inline, bool $lines = true): void
+    public function inline(Inline $inline, string $break = "\n"): void
     {
+        $filter = match ($break) {
+            "\n" => '',
+            TextLayout::BREAK => '|cell',
+            default => '|line',
+        };
         foreach ($inline->runs as $index => $run) {
             if ($run->content instanceof Variable) {
-                $this->twig->print($this->ledger->words($run->content).($lines ? '' : '|line'));
+                $this->twig->print($this->ledger->words($run->content).$filter);
             } else {
-                $this->twig->literal($run->content === null ? ($lines ? "\n" : ' ') : ($lines ? Clean::text($run->content) : Clean::line($run->content)));
+                $this->twig->literal(str_replace("\n", $break, Clean::text($run->content ?? "\n")));
             }
             if ($run->link !== null && ($inline->runs[$index + 1]->link ?? null) != $run->link) {
                 $this->twig->literal(' (');

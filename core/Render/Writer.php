@@ -13,7 +13,9 @@ use Herald\Record\Path;
 /** What writing HTML and writing plain text have in common: conditions, repeats, links. */
 abstract class Writer
 {
-    public function __construct(protected readonly TwigWriter $twig, protected readonly Ledger $ledger) {}
+    public function __construct(protected readonly TwigWriter $twig, protected readonly Ledger $ledger)
+    {
+    }
 
     /** Writes something that is shown only when the condition holds, or always where there is none. */
     public function when(?Condition $condition, \Closure $write): void

@@ -11,5 +11,7 @@ final readonly class EventKind
      * @param  string  $label  in words: "order placed"
      * @param  bool  $isChange  whether it is the one raised when a record of the type is changed, here too
      */
-    public function __construct(public string $name, public string $recordType, public string $label, public bool $isChange) {}
+    public function __construct(public string $name, public string $recordType, public string $label, public bool $isChange)
+    {
+    }
 }

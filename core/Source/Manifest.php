@@ -28,7 +28,8 @@ final readonly class Manifest
         public array $events,
         public array $strands,
         public array $notices,
-    ) {}
+    ) {
+    }
 
     /** @throws InvalidDocument naming place and reason of what is wrong */
     public static function ofJson(Json $json): self

@@ -26,7 +26,9 @@ use Herald\Record\Vocabulary;
 /** Reads a manifest that has passed its schema. */
 final readonly class ManifestReader
 {
-    public function __construct(private Node $node) {}
+    public function __construct(private Node $node)
+    {
+    }
 
     /** @throws InvalidDocument naming place and reason of what is wrong */
     public function read(): Manifest

@@ -27,7 +27,8 @@ final readonly class Source
         public ?string $replyTo,
         public ?string $legal,
         public ?string $region,
-    ) {}
+    ) {
+    }
 
     /** Reads the "source" of a manifest that has passed its schema. */
     public static function ofNode(Node $node): self

@@ -10,5 +10,7 @@ final readonly class Strand
     /**
      * @param  string  $about  from where to where it goes: "from order placed to delivered"
      */
-    public function __construct(public string $key, public string $name, public string $about, public string $recordType) {}
+    public function __construct(public string $key, public string $name, public string $about, public string $recordType)
+    {
+    }
 }

@@ -16,7 +16,9 @@ final class DateFormat implements Format
      * @param  int  $date  one of IntlDateFormatter's lengths
      * @param  int  $time  the same, for the time of day
      */
-    public function __construct(private readonly string $name, private readonly int $date, private readonly int $time) {}
+    public function __construct(private readonly string $name, private readonly int $date, private readonly int $time)
+    {
+    }
 
     public function name(): string
     {

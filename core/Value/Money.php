@@ -14,7 +14,9 @@ final readonly class Money
     /** More digits than this do not survive the passage through ICU's number formatting (IEEE 754 double, 15 decimal digits). */
     public const MAX_DIGITS = 15;
 
-    private function __construct(public BigDecimal $amount, public string $currency) {}
+    private function __construct(public BigDecimal $amount, public string $currency)
+    {
+    }
 
     /**
      * @param  string  $amount  a decimal number, e.g. "12.50"

@@ -12,5 +12,7 @@ final readonly class Setting
      * @param  string  $zone  IANA time zone
      * @param  array<string, string>  $options  an option field's values with their labels in that language
      */
-    public function __construct(public string $language, public string $zone = 'UTC', public array $options = []) {}
+    public function __construct(public string $language, public string $zone = 'UTC', public array $options = [])
+    {
+    }
 }

@@ -34,7 +34,9 @@ final class LarkmoorRecords
     /**
      * @param  string  $base  the address under which the demo's pictures are served
      */
-    public function __construct(private readonly \DateTimeImmutable $now, private readonly string $base) {}
+    public function __construct(private readonly \DateTimeImmutable $now, private readonly string $base)
+    {
+    }
 
     /**
      * @return list<array{type: string, data: array<string, mixed>}>

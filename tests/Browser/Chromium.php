@@ -19,13 +19,11 @@ final class Chromium
 
     public function __construct(int $width = 1280, int $height = 800)
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        $port = Stack::freePort();
         $this->process = new Process(['chromedriver', "--port={$port}", '--log-level=SEVERE'], timeout: null);
         $this->process->disableOutput();
         $this->process->start();
-        Stack::waitFor(static fn (): bool => @file_get_contents("http://127.0.0.1:{$port}/status") !== false, 'chromedriver');
+        Stack::waitForPort($port, 'chromedriver');
         $options = (new ChromeOptions)->addArguments([
             '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
             '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--lang=en-GB', '--user-data-dir='.sys_get_temp_dir().'/herald-chromium-'.bin2hex(random_bytes(6)),

@@ -64,7 +64,7 @@ final class Stack
         $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/Browser/router.php']);
         $this->startMailroom();
         $this->startWorker();
-        self::waitFor(fn (): bool => @file_get_contents($this->url.'/robots.txt') !== false, 'the web server');
+        self::waitForPort((int) $this->environment['WEB_PORT'], 'the web server');
 
         return $this;
     }
@@ -72,16 +72,7 @@ final class Stack
     public function startMailroom(): void
     {
         $this->start('mailroom', ['php', 'artisan', 'herald:mailroom']);
-        $port = (int) $this->environment['MAILROOM_PORT'];
-        self::waitFor(static function () use ($port): bool {
-            $socket = @fsockopen('127.0.0.1', $port);
-            if ($socket === false) {
-                return false;
-            }
-            fclose($socket);
-
-            return true;
-        }, 'the mailroom');
+        self::waitForPort((int) $this->environment['MAILROOM_PORT'], 'the mailroom');
     }
 
     public function startWorker(string ...$options): void
@@ -126,6 +117,15 @@ final class Stack
         }
     }
 
+    public static function waitForPort(int $port, string $what): void
+    {
+        self::waitFor(static function () use ($port): bool {
+            $socket = @fsockopen('127.0.0.1', $port);
+
+            return $socket !== false && fclose($socket);
+        }, $what);
+    }
+
     private static function root(): string
     {
         return dirname(__DIR__, 2);
@@ -140,7 +140,7 @@ final class Stack
         $this->processes[$name] = $process;
     }
 
-    private static function freePort(): int
+    public static function freePort(): int
     {
         $socket = stream_socket_server('tcp://127.0.0.1:0');
         $name = (string) stream_socket_get_name($socket, false);

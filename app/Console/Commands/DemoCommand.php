@@ -23,11 +23,21 @@ final class DemoCommand extends Command
 {
     public const PASSWORD = 'larkmoor-demo';
 
-    protected $signature = 'herald:demo {--today= : the day the demo takes for today, e.g. 2026-11-23} {--events=14 : how many events of the last days are raised}';
+    protected $signature = 'herald:demo {--today= : the day the demo takes for today, e.g. 2026-11-23} {--events=14 : how many events of the last days are raised} {--keep : leave everything as it is where the demo is there already}';
 
     protected $description = 'Bring the demo source, Larkmoor Observatory, with its records, template and people';
 
     public function handle(): int
+    {
+        if (! $this->option('keep') || Source::query()->where('key', 'larkmoor')->doesntExist()) {
+            $this->bring();
+        }
+        $this->info('Larkmoor Observatory is there. Sign in as thorne@larkmoor.example.org (administrator), okafor@larkmoor.example.org (editor) or lindqvist@larkmoor.example.org (viewer); password '.self::PASSWORD);
+
+        return self::SUCCESS;
+    }
+
+    private function bring(): void
     {
         $today = $this->option('today');
         $now = is_string($today) ? Carbon::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
@@ -41,15 +51,12 @@ final class DemoCommand extends Command
                 $lines,
             ))."\n");
         }
-        $count = LoadRecords::from($source, $files);
+        LoadRecords::from($source, $files);
         PublishTemplate::from($source, Json::ofFile(database_path('demo/night-blue-receipt.json')));
         foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Editor], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
             User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'role' => $role, 'password' => self::PASSWORD]);
         }
         $this->raise($source, $records);
-        $this->info("{$source->name}: {$count} records. Sign in as thorne@larkmoor.example.org (administrator), okafor@… (editor) or lindqvist@… (viewer), password ".self::PASSWORD.'.');
-
-        return self::SUCCESS;
     }
 
     /** Raises the newest orders and some changes as events, so that there is something to see. The same ones do nothing the second time. */

@@ -72,9 +72,9 @@ final class NoticeLine extends JsonResource
     {
         $trouble = [];
         if ($this->resource->declaration()->carrier === Carrier::Source) {
-            $trouble[] = $this->resource->source->name.' still sends this itself';
+            $trouble[] = 'still sent by the source itself';
         }
-        foreach (['failed' => 'failed', 'uncertain' => 'uncertain: waiting for a person', 'bounced' => 'bounced'] as $state => $words) {
+        foreach (['failed' => 'failed', 'uncertain' => 'uncertain', 'bounced' => 'bounced'] as $state => $words) {
             if (($this->counts[$state] ?? 0) > 0) {
                 $trouble[] = $this->counts[$state].' '.$words;
             }

@@ -16,7 +16,9 @@ use Herald\Render\TextWriter;
 /** A link that asks to be followed. */
 final readonly class Button implements Block
 {
-    private function __construct(private Common $common, private Inline $label, private Link $link) {}
+    private function __construct(private Common $common, private Inline $label, private Link $link)
+    {
+    }
 
     public static function type(): string
     {

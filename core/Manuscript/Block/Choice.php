@@ -19,7 +19,9 @@ final readonly class Choice implements Group
      * @param  list<array{when: ?Condition, blocks: list<Block>}>  $branches
      * @param  list<Block>  $otherwise
      */
-    private function __construct(private Common $common, private array $branches, private array $otherwise) {}
+    private function __construct(private Common $common, private array $branches, private array $otherwise)
+    {
+    }
 
     public static function type(): string
     {

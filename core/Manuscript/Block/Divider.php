@@ -14,7 +14,9 @@ use Herald\Render\TextWriter;
 /** A line across. */
 final readonly class Divider implements Block
 {
-    private function __construct(private Common $common) {}
+    private function __construct(private Common $common)
+    {
+    }
 
     public static function type(): string
     {

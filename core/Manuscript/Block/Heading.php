@@ -18,7 +18,9 @@ final readonly class Heading implements Block
     /** Size by level, as a factor of running text. */
     private const FACTOR = [1 => 1.625, 2 => 1.3, 3 => 1.1];
 
-    private function __construct(private Common $common, private Inline $words, private int $level) {}
+    private function __construct(private Common $common, private Inline $words, private int $level)
+    {
+    }
 
     public static function type(): string
     {

@@ -28,7 +28,8 @@ final readonly class LineItems implements Block
         private array $columns,
         private ?Link $picture,
         private ?Inline $empty,
-    ) {}
+    ) {
+    }
 
     public static function type(): string
     {

@@ -21,7 +21,8 @@ final readonly class Picture implements Block
         private Inline $alternative,
         private int $width,
         private ?Link $link,
-    ) {}
+    ) {
+    }
 
     public static function type(): string
     {

@@ -25,7 +25,8 @@ final readonly class Repeat implements Group
         private string $item,
         private array $blocks,
         private array $empty,
-    ) {}
+    ) {
+    }
 
     public static function type(): string
     {

@@ -17,7 +17,9 @@ final readonly class Section implements Block
     /**
      * @param  list<Block>  $blocks
      */
-    private function __construct(private Common $common, private array $blocks, private ColourRole $ground) {}
+    private function __construct(private Common $common, private array $blocks, private ColourRole $ground)
+    {
+    }
 
     public static function type(): string
     {

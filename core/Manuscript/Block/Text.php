@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript\Block;
 
-use Herald\Brand\ColourRole;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -15,7 +14,9 @@ use Herald\Render\TextWriter;
 /** A paragraph. */
 final readonly class Text implements Block
 {
-    private function __construct(private Common $common, private Inline $words, private bool $small) {}
+    private function __construct(private Common $common, private Inline $words, private bool $small)
+    {
+    }
 
     public static function type(): string
     {

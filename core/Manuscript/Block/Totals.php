@@ -19,7 +19,9 @@ final readonly class Totals implements Block
     /**
      * @param  list<Row>  $rows
      */
-    private function __construct(private Common $common, private array $rows) {}
+    private function __construct(private Common $common, private array $rows)
+    {
+    }
 
     public static function type(): string
     {

@@ -34,13 +34,13 @@ export function Opened({ message, htmlAt, envelope }: { message: Schemas['Opened
                     </p>
                 ))}
             </header>
-            <div className="grid lg:grid-cols-[3fr_2fr]">
+            <div className="grid lg:grid-cols-2">
                 <section aria-label="HTML" className="p-4 min-w-0">
                     {message.has_html && htmlAt ? <Stage at={htmlAt} title="The message as HTML" /> : <p className="text-muted">No HTML part.</p>}
                 </section>
                 <section aria-label="Plain text" className="p-4 min-w-0 lg:border-l border-line">
                     <p className="text-muted text-[12.5px] mb-2">Plain text</p>
-                    <pre tabIndex={0} dir="auto" className="font-mono text-[11.5px] whitespace-pre-wrap break-words max-h-[1200px] overflow-auto">
+                    <pre tabIndex={0} dir="auto" className="font-mono text-[10.5px] whitespace-pre max-h-[1200px] overflow-auto">
                         {message.text ?? 'No plain-text part.'}
                     </pre>
                 </section>

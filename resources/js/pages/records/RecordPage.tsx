@@ -78,8 +78,8 @@ function DataSheet({ record }: { record: Record }) {
                                 {line.label}
                                 {search && <code className="block font-mono text-[11px] text-muted">{line.path}</code>}
                             </th>
-                            <td className="py-1 pr-3 break-words whitespace-pre-line" dir="auto">
-                                {line.group ? '' : (line.value ?? <span className="text-muted">empty</span>)}
+                            <td className="py-1 pr-3 break-words whitespace-pre-line">
+                                {line.group ? '' : line.value === null ? <span className="text-muted">empty</span> : <bdi>{line.value}</bdi>}
                             </td>
                             <td className="py-1 text-muted">{line.type}</td>
                         </tr>

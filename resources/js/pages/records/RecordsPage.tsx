@@ -78,13 +78,13 @@ export function RecordsPage() {
                         {records.data.records.map((record) => (
                             <tr key={record.key} className="relative border-b border-line/60 hover:bg-base-200/60">
                                 {record.values.map((value, index) => (
-                                    <td key={index} dir="auto" className={`py-1.5 pr-6 max-w-[420px] break-words ${RIGHT.includes(columns[index]?.type ?? '') ? 'text-right' : ''}`}>
+                                    <td key={index} className={`py-1.5 pr-6 max-w-[420px] break-words ${RIGHT.includes(columns[index]?.type ?? '') ? 'text-right' : ''}`}>
                                         {index === 0 ? (
                                             <Link to={`/records/${shown ?? ''}/${encodeURIComponent(record.key)}`} className="font-semibold after:absolute after:inset-0 hover:underline">
                                                 {value ?? record.key}
                                             </Link>
                                         ) : (
-                                            (value ?? <span className="text-muted">–</span>)
+                                            value === null ? <span className="text-muted">–</span> : <bdi>{value}</bdi>
                                         )}
                                     </td>
                                 ))}

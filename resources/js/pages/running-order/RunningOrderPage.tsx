@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import type { CSSProperties } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import { Letters } from '../../parts/Letters';
@@ -89,7 +90,8 @@ function NoticeRow({ line, number }: { line: Line; number: number }) {
 
     return (
         <li
-            className={`relative grid grid-cols-[26px_minmax(150px,196px)_minmax(200px,1fr)_minmax(110px,190px)_auto_100px_minmax(120px,260px)] max-xl:grid-cols-[26px_160px_1fr_110px_auto_80px_170px] gap-x-2 items-center min-h-[33px] py-0.5 pl-2 border-b border-line/60 border-l-3 hover:bg-base-200/60 ${replaced ? 'border-l-primary' : line.carrier === 'source' ? 'border-l-line' : 'border-l-transparent'}`}
+            style={{ '--letters': `${line.languages.length * 31 + 4}px` } as CSSProperties}
+            className={`relative grid grid-cols-[26px_190px_minmax(180px,1fr)_185px_var(--letters)_140px_215px] max-xl:grid-cols-[24px_150px_minmax(150px,1fr)_110px_var(--letters)_110px_150px] max-md:block max-md:py-2 gap-x-2 items-center min-h-[33px] py-0.5 pl-2 border-b border-line/60 border-l-3 hover:bg-base-200/60 ${replaced ? 'border-l-primary' : line.carrier === 'source' ? 'border-l-line' : 'border-l-transparent'}`}
         >
             <span className="font-serif text-[12.5px] text-accent">{number}</span>
             <span className="text-muted text-[13px]">{line.cue}</span>

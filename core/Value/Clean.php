@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Herald\Render;
+namespace Herald\Value;
 
 /** Takes out of texts what has no business in a message: control characters and marks that override the direction of what follows. */
 final class Clean
