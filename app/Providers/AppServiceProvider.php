@@ -24,7 +24,7 @@ final class AppServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
-        Model::shouldBeStrict(! $this->app->isProduction());
+        Model::shouldBeStrict(! $this->app->environment('production'));
         Model::preventSilentlyDiscardingAttributes();
 
         // What a person may do beyond looking. Looking is for all who are signed in.

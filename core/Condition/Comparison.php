@@ -154,13 +154,14 @@ final readonly class Comparison implements Condition
 
     private static function compareMoney(mixed $found, mixed $value): ?int
     {
-        $money = Money::read($found);
-        $other = Money::read($value);
+        if (! is_array($found) || ! is_string($found['amount'] ?? null)) {
+            return null;
+        }
+        $amount = BigDecimal::of($found['amount']);
 
         return match (true) {
-            $money === null => null,
-            $other !== null => $money->currency === $other->currency ? $money->amount->compareTo($other->amount) : null,
-            is_numeric($value) => $money->amount->compareTo((string) $value),
+            is_numeric($value) => $amount->compareTo((string) $value),
+            is_array($value) && ($value['currency'] ?? null) === ($found['currency'] ?? null) && is_scalar($value['amount'] ?? null) => $amount->compareTo((string) $value['amount']),
             default => null,
         };
     }

@@ -41,7 +41,7 @@ final class Compiler
         if ($words !== null) {
             (new TextWriter($twig, $ledger))->inline($words, ' ');
         } elseif ($otherwise !== null) {
-            $twig->print($ledger->value(Path::of($otherwise)).'|as_text|line');
+            $twig->print($ledger->text($otherwise, Escape::Line));
         }
 
         return $twig->source();
@@ -91,9 +91,9 @@ final class Compiler
         $writer->markup('<tr><td align="center" bgcolor="'.$ground.'"'.$writer->style(['background-color' => $ground, 'padding' => (2 * $brand->step + 4).'px '.(2 * $brand->step).'px']).'>');
         $style = ['letter-spacing' => '2px', 'text-decoration' => 'none'] + $writer->font($brand->headingFont, $brand->size + 3, ColourRole::HeaderText, 1.3);
         $writer->markup('<a'.$writer->style($style).' href="');
-        $twig->print($ledger->value(Path::of('source.url')).'|address|attribute');
+        $twig->print($ledger->text('source.url', Escape::Raw).'|address|attribute');
         $writer->markup('">');
-        $twig->print($ledger->value(Path::of('source.name')).'|as_text|html');
+        $twig->print($ledger->text('source.name', Escape::Html));
         $writer->markup('</a></td></tr>');
     }
 
@@ -102,15 +102,15 @@ final class Compiler
         $brand = $writer->brand;
         $font = $writer->font($brand->bodyFont, $brand->size - 3, ColourRole::FooterText);
         $writer->markup('<tr><td align="center"'.$writer->style(['padding' => (2 * $brand->step).'px', 'text-align' => 'center'] + $font).'>');
-        $twig->print($ledger->value(Path::of('source.name')).'|as_text|html');
+        $twig->print($ledger->text('source.name', Escape::Html));
         $twig->tag('if '.$ledger->value(Path::of('source.legal')));
         $writer->markup('<br>');
-        $twig->print($ledger->value(Path::of('source.legal')).'|as_text|html');
+        $twig->print($ledger->text('source.legal', Escape::Html));
         $twig->tag('endif');
         $writer->markup('<br><a'.$writer->style(['color' => $brand->colour(ColourRole::FooterText), 'text-decoration' => 'underline']).' href="');
-        $twig->print($ledger->value(Path::of('source.url')).'|address|attribute');
+        $twig->print($ledger->text('source.url', Escape::Raw).'|address|attribute');
         $writer->markup('">');
-        $twig->print($ledger->value(Path::of('source.url')).'|as_text|html');
+        $twig->print($ledger->text('source.url', Escape::Html));
         $writer->markup('</a></td></tr>');
     }
 
@@ -121,13 +121,13 @@ final class Compiler
         $writer->stack($manuscript->blocks);
         if ($brand->framed) {
             $writer->rule();
-            $twig->print($ledger->value(Path::of('source.name')).'|as_text|line');
+            $twig->print($ledger->text('source.name', Escape::Line));
             $twig->literal("\n");
             $twig->tag('if '.$ledger->value(Path::of('source.legal')));
-            $twig->print($ledger->value(Path::of('source.legal')).'|as_text');
+            $twig->print($ledger->text('source.legal', Escape::Text));
             $twig->literal("\n");
             $twig->tag('endif');
-            $twig->print($ledger->value(Path::of('source.url')).'|address');
+            $twig->print($ledger->text('source.url', Escape::Raw).'|address');
             $twig->literal("\n");
         }
 

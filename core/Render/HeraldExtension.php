@@ -21,9 +21,16 @@ final class HeraldExtension extends AbstractExtension
 
     private Setting $setting;
 
+    /** @var array<string, list<string>> paths taken apart before */
+    private array $segments = [];
+
+    /** @var array<string, Format> */
+    private readonly array $formats;
+
     public function __construct()
     {
         $this->setting = new Setting('en');
+        $this->formats = Formats::all();
     }
 
     /** Turns to another message, or to other data. */
@@ -38,29 +45,124 @@ final class HeraldExtension extends AbstractExtension
 
     public function getFilters(): array
     {
-        $filters = [
-            new TwigFilter('html', self::html(...), ['is_safe' => ['html']]),
-            new TwigFilter('attribute', static fn (string $text): string => htmlspecialchars(Clean::line($text), ENT_QUOTES | ENT_SUBSTITUTE | ENT_HTML5, 'UTF-8'), ['is_safe' => ['html']]),
-            new TwigFilter('line', Clean::line(...)),
-            new TwigFilter('cell', static fn (string $text): string => str_replace("\n", TextLayout::BREAK, $text)),
-            new TwigFilter('url_part', rawurlencode(...)),
-            new TwigFilter('address', self::address(...)),
+        return [
+            new TwigFilter('attribute', [self::class, 'quoted'], ['is_safe' => ['html']]),
+            new TwigFilter('address', [self::class, 'address']),
         ];
-        foreach (Formats::all() as $format) {
-            $filters[] = new TwigFilter('as_'.$format->name(), $this->words($format));
-        }
-
-        return $filters;
     }
 
     public function getFunctions(): array
     {
-        return [
-            new TwigFunction('holds', function (array $context, int $number): bool {
-                /** @var array<string, mixed> $context */
-                return $this->conditions[$number]->holds($context);
-            }, ['needs_context' => true]),
-        ];
+        $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true])];
+        foreach (Escape::cases() as $place) {
+            $isSafe = in_array($place, [Escape::Html, Escape::Attribute], true) ? ['is_safe' => ['html']] : [];
+            $functions[] = new TwigFunction($place->value.'_as_*', [$this, $place->value], ['needs_context' => true, ...$isSafe]);
+        }
+
+        return $functions;
+    }
+
+    /**
+     * @return list<string> the names of all functions, as the sandbox allows them
+     */
+    public static function functionNames(): array
+    {
+        $names = ['holds'];
+        foreach (Escape::cases() as $place) {
+            foreach (array_keys(Formats::all()) as $format) {
+                $names[] = $place->value.'_as_'.$format;
+            }
+        }
+
+        return $names;
+    }
+
+    /**
+     * Whether the message's condition of that number holds.
+     *
+     * @param  array<string, mixed>  $context
+     */
+    public function holds(array $context, int $number): bool
+    {
+        return $this->conditions[$number]->holds($context);
+    }
+
+    /**
+     * A value in words, escaped for a place between tags. One call does all that a variable needs: reading the value, the
+     * format, the fallback and the escaping. The functions below differ in their escaping only.
+     *
+     * @param  array<string, mixed>  $context
+     * @param  string  $format  the name of a format
+     * @param  string  $path  of the value; with "?" in front it need not be there
+     * @param  string  $fallback  said when the value is empty
+     * @param  string|null  $zone  path of its time zone; null for the source's
+     * @param  array<string, string>  $options  labels by value
+     */
+    public function html(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        $escaped = self::quoted($this->words($context, $format, $path, $fallback, $zone, $options));
+
+        return str_contains($escaped, "\n") ? nl2br($escaped, false) : $escaped;
+    }
+
+    /** A text for an attribute in double quotes. */
+    public static function quoted(string $text): string
+    {
+        return htmlspecialchars($text, ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8');
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    public function attribute(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return self::quoted(Clean::line($this->words($context, $format, $path, $fallback, $zone, $options)));
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    public function url(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return rawurlencode($this->words($context, $format, $path, $fallback, $zone, $options));
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    public function text(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return $this->words($context, $format, $path, $fallback, $zone, $options);
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    public function line(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return Clean::line($this->words($context, $format, $path, $fallback, $zone, $options));
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    public function cell(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return str_replace("\n", TextLayout::BREAK, $this->words($context, $format, $path, $fallback, $zone, $options));
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    public function raw(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return $this->words($context, $format, $path, $fallback, $zone, $options);
     }
 
     /** A filled address as it may stand in a link: http, https, mailto or tel and nothing else; otherwise an empty text. */
@@ -74,29 +176,39 @@ final class HeraldExtension extends AbstractExtension
         return preg_replace_callback('/[^\x21-\x7E]|["<>\\\\^`{|}]/', static fn (array $match): string => rawurlencode($match[0]), $address) ?? '';
     }
 
-    private static function html(string $text): string
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
+    private function words(array $context, string $format, string $path, string $fallback, ?string $zone, array $options): string
     {
-        $escaped = htmlspecialchars($text, ENT_QUOTES | ENT_SUBSTITUTE | ENT_HTML5, 'UTF-8');
+        $value = $this->value($context, $path);
+        if ($value === null || $value === '') {
+            return $fallback;
+        }
+        $ownZone = $zone === null ? null : $this->value($context, $zone);
+        $setting = $ownZone === null && $options === []
+            ? $this->setting
+            : new Setting($this->setting->language, is_string($ownZone) ? $ownZone : $this->setting->zone, $options);
+        $words = Clean::text($format === 'text' && is_string($value) ? $value : $this->formats[$format]->apply($value, $setting));
 
-        return str_contains($escaped, "\n") ? nl2br($escaped, false) : $escaped;
+        return $words === '' ? $fallback : $words;
     }
 
     /**
-     * @return \Closure(mixed, string=, ?string=, array<string, string>=): string
+     * @param  array<string, mixed>  $context
      */
-    private function words(Format $format): \Closure
+    private function value(array $context, string $path): mixed
     {
-        return function (mixed $value, string $fallback = '', ?string $zone = null, array $options = []) use ($format): string {
-            if ($value === null || $value === '') {
-                return $fallback;
+        $segments = $this->segments[$path] ??= explode('.', ltrim($path, '?'));
+        $value = $context;
+        foreach ($segments as $segment) {
+            if (! is_array($value) || ! array_key_exists($segment, $value)) {
+                return $path[0] === '?' ? null : throw new \LogicException("The data have no \"{$path}\"");
             }
-            /** @var array<string, string> $options */
-            $setting = ($zone === null || $zone === $this->setting->zone) && $options === []
-                ? $this->setting
-                : new Setting($this->setting->language, $zone ?? $this->setting->zone, $options);
-            $words = Clean::text($format->apply($value, $setting));
+            $value = $value[$segment];
+        }
 
-            return $words === '' ? $fallback : $words;
-        };
+        return $value;
     }
 }

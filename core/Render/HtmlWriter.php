@@ -130,7 +130,7 @@ final class HtmlWriter extends Writer
     {
         foreach ($words->runs as $run) {
             if ($run->content instanceof Variable) {
-                $this->twig->print($this->ledger->words($run->content).'|attribute');
+                $this->twig->print($this->ledger->words($run->content, Escape::Attribute));
             } else {
                 $this->markup(self::escape(Clean::line($run->content ?? ' ')));
             }
@@ -145,8 +145,17 @@ final class HtmlWriter extends Writer
      */
     public function link(Link $link, array $style, \Closure $inside, bool $always = false): void
     {
-        $this->twig->tag('set _to = '.$this->address($link));
         $open = '<a'.$this->style($style);
+        $fixed = self::fixedAddress($link);
+        if ($fixed !== null) {
+            $linked = $always || $fixed !== '';
+            $this->markup($linked ? $open.($fixed === '' ? '' : ' href="'.self::escape($fixed).'"').'>' : '');
+            $inside();
+            $this->markup($linked ? '</a>' : '');
+
+            return;
+        }
+        $this->twig->tag('set _to = '.$this->address($link));
         if ($always) {
             $this->markup($open);
             $this->twig->tag('if _to');
@@ -174,16 +183,24 @@ final class HtmlWriter extends Writer
      */
     public function picture(Link $source, Inline $alternative, int $width): void
     {
-        $this->twig->tag('set _from = '.$this->address($source));
-        $this->twig->tag('if _from');
+        $fixed = self::fixedAddress($source);
+        if ($fixed === '') {
+            return;
+        }
+        if ($fixed === null) {
+            $this->twig->tag('set _from = '.$this->address($source));
+            $this->twig->tag('if _from');
+        }
         $this->markup('<img src="');
-        $this->twig->print('_from|attribute');
+        $fixed === null ? $this->twig->print('_from|attribute') : $this->markup(self::escape($fixed));
         $this->markup('" width="'.$width.'" alt="');
         $this->attribute($alternative);
         $this->markup('"'.$this->style([
             'display' => 'block', 'width' => '100%', 'max-width' => $width.'px', 'height' => 'auto', 'border' => '0', 'border-radius' => $this->brand->corner.'px',
         ] + $this->smallFont()).'>');
-        $this->twig->tag('endif');
+        if ($fixed === null) {
+            $this->twig->tag('endif');
+        }
     }
 
     /**
@@ -225,13 +242,14 @@ final class HtmlWriter extends Writer
     {
         $css = implode(';', array_map(static fn (string $property, string $value): string => "{$property}:{$value}", array_keys($style), $style));
 
-        return ' style="'.self::escape($css).'"';
+        // The values are ours or a brand's that was checked; within double quotes single ones may stand.
+        return ' style="'.htmlspecialchars($css, ENT_COMPAT).'"';
     }
 
     /** Author text, for elements and for attributes in double quotes. */
     public static function escape(string $text): string
     {
-        return htmlspecialchars(Clean::text($text), ENT_QUOTES | ENT_SUBSTITUTE | ENT_HTML5, 'UTF-8');
+        return htmlspecialchars(Clean::text($text), ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8');
     }
 
     private function href(): void
@@ -275,7 +293,7 @@ final class HtmlWriter extends Writer
         ];
         $this->markup(implode('', array_keys($tags)));
         if ($run->content instanceof Variable) {
-            $this->twig->print($this->ledger->words($run->content).'|html');
+            $this->twig->print($this->ledger->words($run->content, Escape::Html));
         } else {
             $this->markup($run->content === null ? '<br>' : nl2br(self::escape($run->content), false));
         }

@@ -44,8 +44,8 @@ final class Ledger
         $this->paths[(string) $path] = true;
     }
 
-    /** The Twig expression for the value at a path. */
-    public function value(Path $path, bool $open = false): string
+    /** The Twig expression for the value at a path, as tags need it. */
+    public function value(Path $path): string
     {
         $this->uses($path);
         $expression = $path->root();
@@ -53,27 +53,41 @@ final class Ledger
             $expression .= '['.TwigWriter::quote($segment).']';
         }
 
-        return $open ? "({$expression} ?? null)" : $expression;
+        return $expression;
     }
 
-    /** The Twig expression for a variable put into words, not yet escaped for its place. */
-    public function words(Variable $variable): string
+    /** The Twig expression for a variable put into words and escaped for its place. */
+    public function words(Variable $variable, Escape $place): string
     {
-        $zone = $variable->field->zone === null ? null : $this->value($variable->path->sibling($variable->field->zone));
+        $this->uses($variable->path);
+        $zone = $variable->field->zone === null ? null : $variable->path->sibling($variable->field->zone);
+        if ($zone !== null) {
+            $this->uses($zone);
+        }
         $options = [];
-        foreach ($variable->field->options as $value => $label) {
+        foreach ($variable->format->name() === 'label' ? $variable->field->options : [] as $value => $label) {
             $options[] = TwigWriter::quote((string) $value).': '.TwigWriter::quote($label->in($this->language));
         }
         $arguments = [
+            // A member of an open field need not be there; everything else must.
+            TwigWriter::quote(($variable->open ? '?' : '').$variable->path),
             TwigWriter::quote($variable->fallback),
-            $zone ?? 'null',
-            $options === [] || $variable->format->name() !== 'label' ? '{}' : '{'.implode(', ', $options).'}',
+            $zone === null ? 'null' : TwigWriter::quote((string) $zone),
+            '{'.implode(', ', $options).'}',
         ];
-        while ($arguments !== [] && in_array(end($arguments), ["''", 'null', '{}'], true)) {
+        while (in_array(end($arguments), ["''", 'null', '{}'], true)) {
             array_pop($arguments);
         }
 
-        return $this->value($variable->path, $variable->open).'|as_'.$variable->format->name().($arguments === [] ? '' : '('.implode(', ', $arguments).')');
+        return $place->value.'_as_'.$variable->format->name().'('.implode(', ', $arguments).')';
+    }
+
+    /** The same for a plain text at a path. */
+    public function text(string $path, Escape $place): string
+    {
+        $this->uses(Path::of($path));
+
+        return $place->value.'_as_text('.TwigWriter::quote($path).')';
     }
 
     /**

@@ -9,6 +9,7 @@ use Twig\Environment;
 use Twig\Extension\SandboxExtension;
 use Twig\Loader\ArrayLoader;
 use Twig\Sandbox\SecurityPolicy;
+use Twig\TemplateWrapper;
 
 /** Fills compiled messages with data, in Twig's sandbox. The hot path. */
 final readonly class Renderer
@@ -19,24 +20,28 @@ final readonly class Renderer
 
     private HeraldExtension $extension;
 
+    /** @var \WeakMap<CompiledMessage, \ArrayObject<string, TemplateWrapper>> the parts loaded of the messages in use */
+    private \WeakMap $templates;
+
     private function __construct(CacheInterface|string|false $cache)
     {
         $this->loader = new ArrayLoader;
+        $this->templates = new \WeakMap;
         $this->extension = new HeraldExtension;
         $this->twig = new Environment($this->loader, [
             'cache' => $cache,
             'auto_reload' => false,
             'strict_variables' => true,
             'autoescape' => static fn (string $name): string|false => str_ends_with($name, '.html') ? 'html' : false,
-            'optimizations' => -1,
+            'use_yield' => true,
         ]);
         $this->twig->addExtension($this->extension);
         $this->twig->addExtension(new SandboxExtension(new SecurityPolicy(
             ['if', 'for', 'set'],
-            [...array_map(static fn (\Twig\TwigFilter $filter): string => $filter->getName(), $this->extension->getFilters()), 'escape'],
+            ['attribute', 'address', 'escape'],
             [],
             [],
-            ['holds'],
+            HeraldExtension::functionNames(),
         ), true));
     }
 
@@ -75,17 +80,32 @@ final readonly class Renderer
         );
     }
 
+    /** The HTML alone. */
+    public function html(CompiledMessage $message, Scope $scope): string
+    {
+        $this->extension->turnTo($message, $scope);
+
+        return $this->part($message, Part::Html, $scope);
+    }
+
     private function part(CompiledMessage $message, Part $part, Scope $scope): string
     {
         $source = $message->sources[$part->value];
         if (! str_contains($source, '{')) {
             return $source;
         }
+        $templates = $this->templates[$message] ??= new \ArrayObject;
+
+        return ($templates[$part->value] ??= $this->load($source, $part))->render($scope->data);
+    }
+
+    private function load(string $source, Part $part): TemplateWrapper
+    {
         $name = hash('xxh128', $source).($part === Part::Html ? '.html' : '.txt');
         if (! $this->loader->exists($name)) {
             $this->loader->setTemplate($name, $source);
         }
 
-        return $this->twig->render($name, $scope->data);
+        return $this->twig->load($name);
     }
 }

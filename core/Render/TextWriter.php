@@ -90,14 +90,14 @@ final class TextWriter extends Writer
      */
     public function inline(Inline $inline, string $break = "\n"): void
     {
-        $filter = match ($break) {
-            "\n" => '',
-            TextLayout::BREAK => '|cell',
-            default => '|line',
+        $place = match ($break) {
+            "\n" => Escape::Text,
+            TextLayout::BREAK => Escape::Cell,
+            default => Escape::Line,
         };
         foreach ($inline->runs as $index => $run) {
             if ($run->content instanceof Variable) {
-                $this->twig->print($this->ledger->words($run->content).$filter);
+                $this->twig->print($this->ledger->words($run->content, $place));
             } else {
                 $this->twig->literal(str_replace("\n", $break, Clean::text($run->content ?? "\n")));
             }

@@ -59,13 +59,27 @@ abstract class Writer
         $this->twig->tag('endfor');
     }
 
+    /** Where a link leads that has no variables in it, empty where that is not safe to follow; null when it depends on the data. */
+    protected static function fixedAddress(Link $link): ?string
+    {
+        $text = '';
+        foreach ($link->pieces as $piece) {
+            if ($piece instanceof Variable) {
+                return null;
+            }
+            $text .= $piece;
+        }
+
+        return HeraldExtension::address($text);
+    }
+
     /** The Twig expression for where a link leads: an address that is safe to follow, or an empty text. */
     protected function address(Link $link): string
     {
         $parts = [];
         foreach ($link->pieces as $index => $piece) {
             $parts[] = $piece instanceof Variable
-                ? '('.$this->ledger->words($piece).($index === 0 ? '' : '|url_part').')'
+                ? '('.$this->ledger->words($piece, $index === 0 ? Escape::Raw : Escape::Url).')'
                 : TwigWriter::quote($piece);
         }
 

@@ -15,7 +15,7 @@ final class Clean
 
     public static function text(string $text): string
     {
-        if (preg_match('/^[\x20-\x7E]*$/D', $text) === 1) {
+        if (ctype_print($text)) {
             return $text;
         }
         if (str_contains($text, "\r")) {

@@ -43,6 +43,7 @@ final class DateFormat implements Format
         $zone = strlen($value) === 10 ? 'UTC' : $setting->zone;
         $formatter = $this->formatters[$setting->language.' '.$zone] ??= new \IntlDateFormatter($setting->language, $this->date, $this->time, $zone);
 
-        return (string) $formatter->format($moment);
+        // By its timestamp: ICU takes ten times as long over an object.
+        return (string) $formatter->format($moment->getTimestamp());
     }
 }

@@ -10,6 +10,9 @@ use Herald\Record\FieldType;
 /** The name of what a code stands for: an option's label, a country's or a language's name (CLDR). */
 final class LabelFormat implements Format
 {
+    /** @var array<string, string> names found before, by language and code */
+    private array $names = [];
+
     public function name(): string
     {
         return 'label';
@@ -26,7 +29,7 @@ final class LabelFormat implements Format
             return '';
         }
 
-        return $setting->options[$value] ?? match (true) {
+        return $setting->options[$value] ?? $this->names[$setting->language.' '.$value] ??= match (true) {
             preg_match('/^[A-Z]{2}$/D', $value) === 1 => \Locale::getDisplayRegion('-'.$value, $setting->language) ?: $value,
             LanguageTag::isWellFormed($value) => LanguageTag::name($value, $setting->language),
             default => $value,

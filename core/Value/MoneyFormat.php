@@ -24,13 +24,15 @@ final class MoneyFormat implements Format
 
     public function apply(mixed $value, Setting $setting): string
     {
-        $money = Money::read($value);
-        if ($money === null) {
+        if (! is_array($value) || ! is_string($value['amount'] ?? null) || ! is_string($value['currency'] ?? null)) {
             return '';
         }
-        [$formatter, $digits] = $this->formatters[$setting->language.$money->currency] ??= self::formatter($setting->language, $money->currency);
+        ['amount' => $amount, 'currency' => $currency] = $value;
+        [$formatter, $digits] = $this->formatters[$setting->language.$currency] ??= self::formatter($setting->language, $currency);
+        // Most amounts have no more digits than their currency, and need no rounding.
+        $decimals = strlen($amount) - (strpos($amount, '.') ?: strlen($amount)) - 1;
 
-        return (string) $formatter->formatCurrency($money->rounded($digits), $money->currency);
+        return (string) $formatter->formatCurrency($decimals > $digits ? Money::of($amount, $currency)->rounded($digits) : (float) $amount, $currency);
     }
 
     /**

@@ -34,6 +34,8 @@ final class DispatchLine extends JsonResource
 
     private function noticeName(): string
     {
-        return $this->resource->notice->source->manifest()->notices[$this->resource->notice->key]->name ?? $this->resource->notice->key;
+        $declared = $this->resource->notice->source->manifest()->notices;
+
+        return isset($declared[$this->resource->notice->key]) ? $declared[$this->resource->notice->key]->name : $this->resource->notice->key;
     }
 }

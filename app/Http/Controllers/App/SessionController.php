@@ -37,7 +37,7 @@ final class SessionController
 
     public function destroy(Request $request): Response
     {
-        Auth::guard('web')->logout();
+        Auth::logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 
