@@ -55,7 +55,7 @@ final readonly class Comparison implements Condition
             self::isEmpty($found) => "{$label} is empty",
             $this->operator === Operator::Empty => "{$label} is filled",
             default => "{$label} is ".$this->shown($found).($this->operator->takesValue() && ! $holds && $this->operator !== Operator::IsNot
-                ? ', '.str_replace('is ', 'not ', $this->operator->inWords()).' '.$this->shownValue() : ''),
+                ? ', '.preg_replace('/^is/', 'not', $this->operator->inWords()).' '.$this->shownValue() : ''),
         };
 
         return new Verdict($holds, $reason);

@@ -104,7 +104,7 @@ final class RecordReader
             }
 
             return match ($field->type) {
-                FieldType::Object => $this->fields($field->fields, [], $place),
+                FieldType::Object => self::blank($field->fields),
                 FieldType::List, FieldType::Open => [],
                 default => null,
             };
@@ -125,6 +125,21 @@ final class RecordReader
         }
 
         return $this->single($field, $value, $place);
+    }
+
+    /**
+     * An object that is not there: what it would have to have is not asked for.
+     *
+     * @param  array<string, Field>  $fields
+     * @return array<string, mixed>
+     */
+    private static function blank(array $fields): array
+    {
+        return array_map(static fn (Field $field): ?array => match ($field->type) {
+            FieldType::Object => self::blank($field->fields),
+            FieldType::List, FieldType::Open => [],
+            default => null,
+        }, $fields);
     }
 
     private function single(Field $field, mixed $value, string $place): mixed

@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use Herald\Condition\Condition;
+use Herald\Condition\ConditionReader;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Node;
+use Herald\Record\Vocabulary;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class ConditionTest extends TestCase
+{
+    /**
+     * @return iterable<string, array{array<string, mixed>, array<string, mixed>, bool}>
+     */
+    public static function comparisons(): iterable
+    {
+        $is = static fn (string $path, string $operator, mixed $value = null): array => ['path' => 'visit.'.$path, 'operator' => $operator, ...($value === null ? [] : ['value' => $value])];
+        yield 'option is' => [$is('status', 'is', 'open'), [], true];
+        yield 'option is not' => [$is('status', 'is_not', 'open'), [], false];
+        yield 'an empty field is not anything' => [$is('status', 'is_not', 'open'), ['status' => null], true];
+        yield 'an empty field is nothing' => [$is('status', 'is', 'open'), ['status' => null], false];
+        yield 'one of' => [$is('guest.country', 'one_of', ['GB', 'IE']), [], true];
+        yield 'none of' => [$is('guest.country', 'one_of', ['GB', 'DE']), [], false];
+        yield 'whole number more' => [$is('size', 'more', 2), [], true];
+        yield 'more is not at least' => [$is('size', 'more', 3), [], false];
+        yield 'less' => [$is('size', 'less', 4), [], true];
+        yield 'an empty number is not less' => [$is('size', 'less', 4), ['size' => null], false];
+        yield 'decimals by value, not by text' => [$is('share', 'is', '0.50'), [], true];
+        yield 'decimals exactly, as floats could not' => [$is('share', 'more', '0.3'), ['share' => '0.30000000000000000001'], true];
+        yield 'money more than a plain number' => [$is('total', 'more', 1234.49), [], true];
+        yield 'money more than money' => [$is('total', 'more', ['amount' => '1234.50', 'currency' => 'EUR']), [], false];
+        yield 'money of another currency is not comparable' => [$is('total', 'less', ['amount' => '99999', 'currency' => 'USD']), [], false];
+        yield 'day before' => [$is('day', 'less', '2026-11-22'), [], true];
+        yield 'moments across offsets' => [$is('starts_at', 'is', '2026-11-21T20:30:00+01:00'), [], true];
+        yield 'yes' => [$is('paid', 'is', true), [], true];
+        yield 'number of items' => [$is('items', 'more', 1), [], true];
+        yield 'an empty list has fewer than one' => [$is('items', 'less', 1), ['items' => []], true];
+        yield 'empty text' => [$is('guest.name', 'empty'), ['guest' => ['name' => '']], true];
+        yield 'empty object' => [$is('guest', 'empty'), ['guest' => null], true];
+        yield 'filled object' => [$is('guest', 'filled'), [], true];
+        yield 'false is not empty' => [$is('paid', 'filled'), ['paid' => false], true];
+        yield 'free field' => [$is('meta.table', 'is', '7'), [], true];
+        yield 'free field that is not there' => [$is('meta.chair', 'empty'), [], true];
+        yield 'all' => [['all' => [$is('paid', 'is', true), $is('size', 'more', 5)]], [], false];
+        yield 'any' => [['any' => [$is('paid', 'is', true), $is('size', 'more', 5)]], [], true];
+        yield 'not' => [['not' => $is('paid', 'is', true)], [], false];
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @param  array<string, mixed>  $changes
+     */
+    #[DataProvider('comparisons')]
+    public function test_it_holds_or_not_and_its_verdict_and_its_stored_form_agree(array $document, array $changes, bool $expected): void
+    {
+        $condition = self::read($document);
+        $data = ['visit' => Sample::record($changes)];
+
+        self::assertSame($expected, $condition->holds($data));
+        self::assertSame($expected, $condition->judge($data)->holds);
+        self::assertSame($expected, ConditionReader::stored(json_decode(json_encode($condition->toArray(), JSON_THROW_ON_ERROR), true))->holds($data));
+    }
+
+    public function test_it_says_why(): void
+    {
+        $data = ['visit' => Sample::record()];
+        $verdict = self::read(['all' => [
+            ['path' => 'visit.status', 'operator' => 'is', 'value' => 'done'],
+            ['path' => 'visit.total', 'operator' => 'more', 'value' => 250],
+            ['path' => 'visit.size', 'operator' => 'more', 'value' => 8],
+        ]])->judge($data);
+
+        self::assertFalse($verdict->holds);
+        self::assertSame('Status is open, not done and Party size is 3, not more than 8', $verdict->reason);
+        self::assertCount(3, $verdict->parts);
+        self::assertTrue($verdict->parts[1]->holds);
+    }
+
+    public function test_it_reads_aloud(): void
+    {
+        $condition = self::read(['any' => [
+            ['path' => 'visit.guest.country', 'operator' => 'one_of', 'value' => ['IE', 'GB']],
+            ['not' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true]],
+        ]]);
+
+        self::assertSame('Country is Ireland or United Kingdom or not (Paid is yes)', $condition->sentence());
+    }
+
+    /**
+     * @return iterable<string, array{array<string, mixed>, string}>
+     */
+    public static function mistakes(): iterable
+    {
+        yield 'unknown path' => [['path' => 'visit.statis', 'operator' => 'is', 'value' => 'open'], 'path: "visit.statis" is not known here; did you mean "visit.status"?'];
+        yield 'operator that does not suit' => [['path' => 'visit.status', 'operator' => 'more', 'value' => 'open'], 'operator: "is more than" cannot be asked of visit.status, which is of type option'];
+        yield 'value that is no option' => [['path' => 'visit.status', 'operator' => 'is', 'value' => 'opened'], 'value: "opened" is no value of status; it may be open, done'];
+        yield 'value of another type' => [['path' => 'visit.size', 'operator' => 'more', 'value' => 'many'], 'value: "many" is no value of size, which is of type integer'];
+        yield 'deep inside' => [['all' => [['not' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => 'yes']]]], 'all/0/not/value: "yes" is no value of paid, which is of type boolean'];
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     */
+    #[DataProvider('mistakes')]
+    public function test_a_mistake_is_named_at_its_place(array $document, string $words): void
+    {
+        $this->expectExceptionObject(new InvalidDocument('condition', [new \Herald\Document\Fault(strtok($words, ':') ?: '', ltrim(substr($words, (int) strpos($words, ':') + 1)))]));
+        self::read($document);
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     */
+    private static function read(array $document): Condition
+    {
+        return ConditionReader::read(new Node($document, '', 'condition'), Vocabulary::of(Sample::type()));
+    }
+}

@@ -1,0 +1,231 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use Herald\Brand\Brand;
+use Herald\Render\CompiledMessage;
+use Herald\Render\Compiler;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+use Herald\Render\TwigWriter;
+use Masterminds\HTML5;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Twig\Environment;
+use Twig\Loader\ArrayLoader;
+
+final class RenderTest extends TestCase
+{
+    /** Everything at once, to be filled with all sorts of data. */
+    private const ALL = [
+        ['id' => 'h', 'type' => 'heading', 'level' => 2, 'text' => 'For {visit.guest.name or "you"}'],
+        ['id' => 't', 'type' => 'text', 'text' => [['text' => 'See '], ['variable' => 'visit.number', 'bold' => true, 'link' => 'https://example.org/{visit.guest.name}?q={visit.number}'], ['break' => true], ['text' => 'or <here>', 'italic' => true, 'underline' => true, 'colour' => 'accent']]],
+        ['id' => 'b', 'type' => 'button', 'label' => 'Go, {visit.guest.name}', 'link' => '{visit.page}'],
+        ['id' => 'p', 'type' => 'picture', 'source' => '{visit.page}', 'alternative' => 'Picture of {visit.guest.name}', 'link' => '{visit.page}'],
+        ['id' => 'd', 'type' => 'divider'],
+        ['id' => 'f', 'type' => 'facts', 'rows' => [['id' => 'f1', 'label' => 'Name', 'value' => '{visit.guest.name}'], ['id' => 'f2', 'label' => 'Size', 'value' => '{visit.size}', 'when' => ['path' => 'visit.size', 'operator' => 'more', 'value' => 1]]]],
+        ['id' => 'l', 'type' => 'line_items', 'list' => 'visit.items', 'picture' => '{item.picture}', 'empty' => 'Nothing.', 'columns' => [['id' => 'l1', 'label' => 'What', 'value' => '{item.name}'], ['id' => 'l2', 'value' => '{item.price}', 'align' => 'end']]],
+        ['id' => 's', 'type' => 'totals', 'rows' => [['id' => 's1', 'label' => 'Total', 'value' => '{visit.total}', 'strong' => true]]],
+        ['id' => 'g', 'type' => 'section', 'blocks' => [['id' => 'g1', 'type' => 'text', 'text' => 'Inside: {visit.meta.table or "no table"}', 'small' => true]]],
+        ['id' => 'c', 'type' => 'choice', 'branches' => [['id' => 'c1', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => [['id' => 'c1t', 'type' => 'text', 'text' => 'It is paid.']]]], 'otherwise' => [['id' => 'c2t', 'type' => 'text', 'text' => 'It is not paid.']]],
+        ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.guests', 'item' => 'guest', 'blocks' => [['id' => 'r1', 'type' => 'text', 'text' => 'With {guest}.']], 'empty' => [['id' => 'r2', 'type' => 'text', 'text' => 'Alone.']]],
+    ];
+
+    public function test_every_block_stands_in_html_and_in_text(): void
+    {
+        $message = Sample::fill(self::ALL);
+
+        foreach (['For Aoife', 'V-1', 'Go, Aoife', 'Star chart', '€15.90', '€1,234.50', 'Inside: 7', 'It is paid.', 'With Bram.', 'With Ciara.', 'Larkmoor Observatory'] as $words) {
+            self::assertStringContainsString($words, $message->html);
+            self::assertStringContainsString($words, $message->text);
+        }
+        self::assertStringNotContainsString('It is not paid.', $message->html.$message->text);
+        self::assertStringContainsString('or &lt;here&gt;', $message->html);
+        self::assertStringContainsString("For Aoife\n=========\n", $message->text);
+        self::assertStringContainsString("What\nStar chart  €24.00\nRed torch   €15.90\n", $message->text);
+        self::assertStringContainsString("Go, Aoife:\nhttps://example.org/v/1\n", $message->text);
+    }
+
+    /**
+     * @return iterable<string, array{array<string, mixed>, list<string>}>
+     */
+    public static function branches(): iterable
+    {
+        yield 'otherwise' => [['paid' => false], ['It is not paid.']];
+        yield 'empty lists' => [['items' => [], 'guests' => []], ['Nothing.', 'Alone.']];
+        yield 'fallbacks' => [['guest' => null, 'meta' => null], ['For you', 'Inside: no table']];
+    }
+
+    /**
+     * @param  array<string, mixed>  $changes
+     * @param  list<string>  $words
+     */
+    #[DataProvider('branches')]
+    public function test_other_data_take_other_branches(array $changes, array $words): void
+    {
+        $message = Sample::fill(self::ALL, $changes);
+        foreach ($words as $one) {
+            self::assertStringContainsString($one, $message->html);
+            self::assertStringContainsString($one, $message->text);
+        }
+    }
+
+    /**
+     * OWASP ASVS 5.3.3 (output encoding against XSS), 5.2.5 (template injection).
+     *
+     * @return iterable<string, array{string}>
+     */
+    public static function hostile(): iterable
+    {
+        yield 'markup' => ['<script>alert(1)</script><img src=x onerror=alert(1)>'];
+        yield 'attribute' => ['" onmouseover="alert(1)" x=\''];
+        yield 'expression' => ['{{ 7*7 }}{{ visit.number }}'];
+        yield 'tag' => ['{% if 1 %}x{% endif %}{# note #}'];
+        yield 'line ends' => ["Aoife\r\nBcc: everyone@example.org\r\n\r\nBody"];
+        yield 'overrides' => ["Aoife\u{202E}gpj.exe\u{2066}x"];
+        yield 'controls' => ["A\x00\x02\x04\x1F\x05b"];
+        yield 'broken UTF-8' => ["Aoife\xC3\x28"];
+    }
+
+    #[DataProvider('hostile')]
+    public function test_hostile_data_change_neither_markup_nor_template_nor_headers(string $name): void
+    {
+        $blocks = array_slice(self::ALL, 0, 3);
+        $rest = ['envelope' => ['subject' => 'Dear {visit.guest.name}', 'preview' => 'For {visit.guest.name}', 'from_name' => 'Desk of {visit.guest.name}']];
+        $message = Sample::fillCompiled(Compiler::compile(Sample::template($blocks, $rest)->manuscript('en'), Brand::usual()), ['guest' => ['name' => $name]]);
+        $harmless = Sample::fillCompiled(Compiler::compile(Sample::template($blocks, $rest)->manuscript('en'), Brand::usual()));
+
+        self::assertSame(self::skeleton($harmless->html), self::skeleton($message->html), 'the elements and attributes are those of harmless data');
+        self::assertStringNotContainsString('49', $message->html);
+        foreach ([$message->subject, $message->fromName, $message->preview] as $line) {
+            self::assertDoesNotMatchRegularExpression('/[\r\n]/', $line);
+        }
+        self::assertDoesNotMatchRegularExpression('/[\x{202A}-\x{202E}\x{2066}-\x{2069}\x00-\x08]/u', $message->html.$message->text.$message->subject);
+        if (str_contains($name, '{')) {
+            self::assertStringContainsString('Dear '.$name, $message->subject, 'brackets are just text');
+        }
+    }
+
+    /**
+     * @return iterable<string, array{string}>
+     */
+    public static function unsafeAddresses(): iterable
+    {
+        yield 'javascript' => ['javascript:alert(1)'];
+        yield 'javascript in disguise' => ["java\tscript:alert(1)"];
+        yield 'with a control in front' => ["\x01javascript:alert(1)"];
+        yield 'data' => ['data:text/html,<script>alert(1)</script>'];
+        yield 'vbscript in capitals' => ['VBScript:msgbox'];
+        yield 'no scheme' => ['//example.org/x'];
+        yield 'file' => ['file:///etc/passwd'];
+    }
+
+    #[DataProvider('unsafeAddresses')]
+    public function test_a_link_that_is_not_safe_to_follow_leads_nowhere(string $address): void
+    {
+        $message = Sample::fill(array_slice(self::ALL, 2, 2), ['page' => $address]);
+
+        self::assertStringContainsString('Go, Aoife', $message->html);
+        preg_match_all('/(?:href|src)="([^"]*)"/', $message->html, $links);
+        self::assertSame(['https://larkmoor.example.org'], array_values(array_unique($links[1])));
+        self::assertStringNotContainsString($address, $message->text);
+    }
+
+    public function test_data_in_an_address_are_encoded(): void
+    {
+        $message = Sample::fill([self::ALL[1]], ['guest' => ['name' => 'a/b?c&d="e é'], 'number' => 'V 1']);
+
+        self::assertStringContainsString('href="https://example.org/a%2Fb%3Fc%26d%3D%22e%20%C3%A9?q=V%201"', $message->html);
+    }
+
+    public function test_languages_from_right_to_left_turn_the_layout_round(): void
+    {
+        $html = Sample::fill(self::ALL, rest: ['translations' => ['ar' => ['h.text' => 'شكرا']]], language: 'ar')->html;
+
+        self::assertStringContainsString('<html lang="ar" dir="rtl">', $html);
+        self::assertStringContainsString('<td align="right" style="padding:0 0 8px 0;text-align:right"><h2', $html);
+        self::assertStringContainsString('<td align="left" style="padding:9px 0;border-bottom', $html, 'amounts stand at the end of the line, which is left');
+    }
+
+    public function test_the_html_is_laid_out_as_mail_programs_need_it(): void
+    {
+        $message = Sample::fill(self::ALL, rest: ['envelope' => ['subject' => 'S', 'preview' => 'Look & see']]);
+        $document = (new HTML5)->loadHTML($message->html);
+        $parser = new HTML5;
+        $parser->loadHTML($message->html);
+
+        self::assertSame([], $parser->getErrors(), 'it is valid for an HTML5 parser');
+        $xpath = new \DOMXPath($document);
+        $xpath->registerNamespace('h', 'http://www.w3.org/1999/xhtml');
+        self::assertSame(0, $xpath->query('//h:script|//h:link|//h:form|//*[@class]')->length);
+        self::assertSame(0, $xpath->query('//h:img[not(@alt)]')->length, 'every picture has an alternative text');
+        self::assertSame(0, $xpath->query('//h:table[not(@role) and not(.//h:th) and not(.//h:td[@style])]')->length);
+        self::assertStringContainsString('max-width:600px', $message->html);
+        $hidden = $xpath->query('//h:body/h:div')->item(0);
+        self::assertStringStartsWith('Look & see', $hidden?->textContent ?? '');
+        self::assertStringContainsString('display:none', $hidden?->attributes?->getNamedItem('style')->nodeValue ?? '');
+    }
+
+    public function test_a_compiled_message_is_the_same_after_it_was_stored(): void
+    {
+        $compiled = Compiler::compile(Sample::template(self::ALL)->manuscript('en'), Brand::usual());
+        $stored = CompiledMessage::ofArray(json_decode(json_encode($compiled->toArray(), JSON_THROW_ON_ERROR), true));
+
+        self::assertEquals(Sample::fillCompiled($compiled), Sample::fillCompiled($stored));
+        self::assertContains('visit.guest.name', $compiled->paths);
+        self::assertContains('visit.paid', $compiled->paths);
+    }
+
+    public function test_a_field_that_is_not_in_the_data_at_all_is_an_error_and_not_an_empty_text(): void
+    {
+        $compiled = Compiler::compile(Sample::template([self::ALL[0]])->manuscript('en'), Brand::usual());
+        $scope = Scope::kept(['visit' => ['number' => 'V-1'], 'source' => Sample::source()->toArray()], Sample::source());
+
+        $this->expectExceptionMessage('The data have no "visit.guest.name"');
+        Renderer::inMemory()->html($compiled, $scope);
+    }
+
+    /**
+     * @return iterable<array{string}>
+     */
+    public static function literals(): iterable
+    {
+        foreach (['{{ 7*7 }}', '{% raw %}', '{# c #}', 'ends in {', '{', '{{{%', '}}{{-', "\n{%\n", "a\n\nb", '{% verbatim %}{{ x }}{% endverbatim %}'] as $literal) {
+            yield $literal => [$literal];
+        }
+    }
+
+    #[DataProvider('literals')]
+    public function test_author_text_never_becomes_template(string $literal): void
+    {
+        $twig = new TwigWriter;
+        $twig->tag('if true');
+        $twig->literal($literal);
+        $twig->print("'X'");
+        $twig->literal($literal);
+        $twig->tag('endif');
+        $twig->literal("\n".$literal);
+
+        $environment = new Environment(new ArrayLoader(['t' => $twig->source()]), ['autoescape' => false]);
+        self::assertSame($literal.'X'.$literal."\n".$literal, $environment->render('t'));
+    }
+
+    /** Elements with their attributes' names, and no values: what data may never change. */
+    private static function skeleton(string $html): string
+    {
+        $skeleton = '';
+        $walk = static function (\DOMNode $node) use (&$walk, &$skeleton): void {
+            foreach ($node->childNodes as $child) {
+                if ($child instanceof \DOMElement && $child->localName !== 'br') {
+                    $skeleton .= '<'.$child->localName.' '.implode(' ', array_map(static fn (\DOMAttr $attribute): string => $attribute->name, iterator_to_array($child->attributes))).'>';
+                    $walk($child);
+                }
+            }
+        };
+        $walk((new HTML5)->loadHTML($html));
+
+        return $skeleton;
+    }
+}

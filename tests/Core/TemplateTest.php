@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Manuscript\Blocks;
+use Herald\Manuscript\Template;
+use Herald\Manuscript\TemplateSchema;
+use Herald\Record\Vocabulary;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class TemplateTest extends TestCase
+{
+    public function test_the_published_schema_is_the_one_of_the_blocks_there_are(): void
+    {
+        self::assertStringEqualsFile(dirname(__DIR__, 2).'/schema/template.json', TemplateSchema::json(), 'Run php artisan herald:schema.');
+        self::assertCount(11, Blocks::types());
+    }
+
+    /**
+     * @return iterable<string, array{list<array<string, mixed>>, array<string, mixed>, string}>
+     */
+    public static function mistakes(): iterable
+    {
+        $text = static fn (mixed $words, string $id = 't'): array => ['id' => $id, 'type' => 'text', 'text' => $words];
+        yield 'unknown type' => [[['id' => 'a', 'type' => 'marquee']], [], 'manuscript/0/type: "marquee" is not one of "heading", "text"'];
+        yield 'missing part' => [[['id' => 'a', 'type' => 'button', 'label' => 'Go']], [], 'manuscript/0: lacks "link"'];
+        yield 'surplus part' => [[['id' => 'a', 'type' => 'divider', 'colour' => 'red']], [], 'manuscript/0: has no place for "colour"'];
+        yield 'wrong kind' => [[['id' => 'a', 'type' => 'heading', 'text' => 7]], [], 'manuscript/0/text: must be a text or a list, not a whole number'];
+        yield 'deep inside a choice' => [[['id' => 'c', 'type' => 'choice', 'branches' => [['id' => 'b', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => [['id' => 'x', 'type' => 'text']]]]]], [], 'manuscript/0/branches/0/blocks/0: lacks "text"'];
+        yield 'condition without value' => [[[...$text('a'), 'when' => ['path' => 'visit.size', 'operator' => 'more']]], [], 'manuscript/0/when: lacks "value"'];
+        yield 'an id twice' => [[$text('a'), $text('b')], [], 'manuscript/1/id: "t" is the id of manuscript/0 already'];
+        yield 'unknown path' => [[$text('Hello {visit.guest.nmae}')], [], 'manuscript/0/text: "visit.guest.nmae" is not known here; did you mean "visit.guest.name"?'];
+        yield 'unknown path in a run' => [[$text([['variable' => 'visit.nmber']])], [], 'manuscript/0/text/0: "visit.nmber" is not known here'];
+        yield 'a group put into text' => [[$text('{visit.guest}')], [], '"visit.guest" is a group of fields; name one of them'];
+        yield 'a format that does not fit' => [[$text('{visit.total|date_long}')], [], '"date_long" is no format for "visit.total", which is of type money; money are'];
+        yield 'something like a variable' => [[$text('Hello {visit.guest.name or guest}')], [], 'cannot be read as a variable'];
+        yield 'two contents in a run' => [[$text([['text' => 'a', 'break' => true]])], [], 'manuscript/0/text/0: must hold just one of "text", "variable" and "break"'];
+        yield 'not a list' => [[['id' => 'r', 'type' => 'repeat', 'list' => 'visit.guest', 'blocks' => []]], [], '"visit.guest" is not a list but of type object'];
+        yield 'item outside its repeat' => [[$text('{item.name}')], [], '"item.name" is not known here'];
+        yield 'item name that is taken' => [[['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'item' => 'loop', 'blocks' => []]], [], 'an item cannot be called "loop": the word is taken'];
+        yield 'translation of nothing' => [[$text('a')], ['translations' => ['de' => ['t.txet' => 'x']]], 'translations/de/t.txet: translates nothing'];
+        yield 'mistake in a translation' => [[$text('a')], ['translations' => ['de' => ['t.text' => '{visit.nope}']]], 'translations/de/t.text: "visit.nope" is not known here'];
+        yield 'no subject' => [[], ['envelope' => ['preview' => 'x']], 'envelope: lacks "subject"'];
+        yield 'another format' => [[], ['format' => 'something'], 'format: "something" must be "velvet-herald/template"'];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $blocks
+     * @param  array<string, mixed>  $rest
+     */
+    #[DataProvider('mistakes')]
+    public function test_a_document_that_fails_names_place_and_reason(array $blocks, array $rest, string $words): void
+    {
+        try {
+            Sample::template($blocks, $rest);
+            self::fail('It was read.');
+        } catch (InvalidDocument $e) {
+            self::assertStringContainsString($words, $e->getMessage());
+            self::assertLessThan(4, count($e->faults), "No fault follows from another:\n".$e->getMessage());
+        }
+    }
+
+    public function test_what_is_not_json_is_refused_in_words(): void
+    {
+        $this->expectExceptionMessage('broken.json: is not JSON: syntax error');
+        Json::ofText('{"a": }', 'broken.json');
+    }
+
+    public function test_strings_fall_back_to_the_language_of_the_template(): void
+    {
+        $template = Sample::template(
+            [['id' => 'a', 'type' => 'text', 'text' => 'Hello'], ['id' => 'b', 'type' => 'text', 'text' => 'Bye']],
+            ['translations' => ['de' => ['a.text' => 'Hallo', 'envelope.subject' => 'Besuch {visit.number}']]],
+        );
+
+        self::assertSame(['en', 'de'], $template->languages());
+        $message = Sample::fill(
+            [['id' => 'a', 'type' => 'text', 'text' => 'Hello'], ['id' => 'b', 'type' => 'text', 'text' => 'Bye']],
+            rest: ['translations' => ['de' => ['a.text' => 'Hallo', 'envelope.subject' => 'Besuch {visit.number}']]],
+            language: 'de',
+        );
+        self::assertSame('Besuch V-1', $message->subject);
+        self::assertStringContainsString("Hallo\n\nBye", $message->text);
+        self::assertStringContainsString('<html lang="de" dir="ltr">', $message->html);
+    }
+
+    public function test_the_demo_template_reads_in_all_its_languages(): void
+    {
+        $template = Template::ofJson(Json::ofFile(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json'), Vocabulary::of(Sample::larkmoor()->recordTypes['order']));
+
+        self::assertSame(['en', 'de'], $template->languages());
+    }
+}
