@@ -9,6 +9,12 @@ use Herald\Record\FieldType;
 /** An amount with its currency, in the pattern of its language (CLDR) and the minor digits of the currency (ISO 4217). */
 final class MoneyFormat implements Format
 {
+    /**
+     * Minor digits of ISO 4217 where CLDR, which ICU goes by, leaves them out as they are rare in daily use; an amount that has been
+     * charged is shown as it is. tests/Reference/CurrencyTest holds all currencies against the list of ISO 4217.
+     */
+    private const ISO_4217 = ['AFN' => 2, 'ALL' => 2, 'IQD' => 3, 'IRR' => 2, 'KPW' => 2, 'LAK' => 2, 'LBP' => 2, 'MGA' => 2, 'MMK' => 2, 'RSD' => 2, 'SOS' => 2, 'SYP' => 2, 'YER' => 2];
+
     /** @var array<string, array{\NumberFormatter, int}> */
     private array $formatters = [];
 
@@ -32,7 +38,7 @@ final class MoneyFormat implements Format
         // Most amounts have no more digits than their currency, and need no rounding.
         $decimals = strlen($amount) - (strpos($amount, '.') ?: strlen($amount)) - 1;
 
-        return (string) $formatter->formatCurrency($decimals > $digits ? Money::of($amount, $currency)->rounded($digits) : (float) $amount, $currency);
+        return (string) $formatter->format($decimals > $digits ? Money::of($amount, $currency)->rounded($digits) : (float) $amount);
     }
 
     /**
@@ -42,6 +48,10 @@ final class MoneyFormat implements Format
     {
         $formatter = new \NumberFormatter($language, \NumberFormatter::CURRENCY);
         $formatter->setTextAttribute(\NumberFormatter::CURRENCY_CODE, $currency);
+
+        if (isset(self::ISO_4217[$currency])) {
+            $formatter->setAttribute(\NumberFormatter::FRACTION_DIGITS, self::ISO_4217[$currency]);
+        }
 
         return [$formatter, (int) $formatter->getAttribute(\NumberFormatter::FRACTION_DIGITS)];
     }

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Reference;
+
+use Herald\Brand\Brand;
+use Herald\Brand\ColourRole;
+use PHPUnit\Framework\TestCase;
+
+/** WCAG 2.2: relative luminance and contrast ratio as defined there; 4.5:1 for text (SC 1.4.3). */
+final class ContrastTest extends TestCase
+{
+    public function test_the_formula_gives_the_known_ratios(): void
+    {
+        self::assertEqualsWithDelta(21.0, self::contrast('#000000', '#FFFFFF'), 0.001);
+        self::assertGreaterThanOrEqual(4.5, self::contrast('#767676', '#FFFFFF'));
+        self::assertLessThan(4.5, self::contrast('#777777', '#FFFFFF'));
+    }
+
+    public function test_messages_are_readable(): void
+    {
+        $pairs = [
+            [ColourRole::Text, ColourRole::Paper], [ColourRole::Muted, ColourRole::Paper], [ColourRole::Heading, ColourRole::Paper], [ColourRole::Link, ColourRole::Paper],
+            [ColourRole::Text, ColourRole::Accent], [ColourRole::Muted, ColourRole::Accent], [ColourRole::Heading, ColourRole::Accent], [ColourRole::Link, ColourRole::Accent],
+            [ColourRole::ButtonText, ColourRole::Button], [ColourRole::HeaderText, ColourRole::Header], [ColourRole::FooterText, ColourRole::Page],
+        ];
+        foreach ([Brand::usual(), Brand::plain()] as $brand) {
+            foreach ($pairs as [$text, $ground]) {
+                self::assertGreaterThanOrEqual(4.5, self::contrast($brand->colour($text), $brand->colour($ground)), "{$brand->name}: {$text->value} on {$ground->value}");
+            }
+        }
+    }
+
+    public function test_both_themes_of_the_interface_are_readable(): void
+    {
+        $css = (string) file_get_contents(dirname(__DIR__, 2).'/resources/js/looks/theme.css');
+        preg_match_all('/@plugin "daisyui\/theme" \{(.*?)\n\}/s', $css, $themes);
+        self::assertCount(2, $themes[1]);
+        foreach ($themes[1] as $theme) {
+            preg_match_all('/--color-([a-z0-9-]+): (#[0-9a-f]{6})/', $theme, $found);
+            $colours = array_combine($found[1], $found[2]);
+            foreach (['base-content', 'primary', 'secondary', 'accent', 'info', 'success', 'warning', 'error'] as $text) {
+                foreach (['base-100', 'base-200'] as $ground) {
+                    self::assertGreaterThanOrEqual(4.5, self::contrast($colours[$text], $colours[$ground]), "{$text} on {$ground}");
+                }
+            }
+            foreach (['primary', 'secondary', 'accent', 'neutral', 'info', 'success', 'warning', 'error'] as $ground) {
+                self::assertGreaterThanOrEqual(4.5, self::contrast($colours[$ground.'-content'], $colours[$ground]), "{$ground}-content on {$ground}");
+            }
+        }
+    }
+
+    private static function contrast(string $a, string $b): float
+    {
+        $lights = [self::luminance($a), self::luminance($b)];
+
+        return (max($lights) + 0.05) / (min($lights) + 0.05);
+    }
+
+    private static function luminance(string $colour): float
+    {
+        [$r, $g, $b] = array_map(static function (string $part): float {
+            $channel = hexdec($part) / 255;
+
+            return $channel <= 0.04045 ? $channel / 12.92 : (($channel + 0.055) / 1.055) ** 2.4;
+        }, str_split(substr($colour, 1), 2));
+
+        return 0.2126 * $r + 0.7152 * $g + 0.0722 * $b;
+    }
+}
