@@ -7,7 +7,7 @@ declare(strict_types=1);
 use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\WebDriverBy;
 use Tests\Browser\Chromium;
-use Tests\Browser\Stack;
+use Tests\System\Stack;
 
 require __DIR__.'/../vendor/autoload.php';
 

@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\Route;
 Route::get('session', [SessionController::class, 'show']);
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
 
-Route::middleware('auth')->group(function (): void {
+Route::middleware('auth:web')->group(function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::get('running-order', RunningOrderController::class);
     Route::get('notices/{key}', [NoticeController::class, 'show']);

@@ -6,7 +6,7 @@ use App\Http\Controllers\App\NoticeController;
 use Illuminate\Support\Facades\Route;
 
 // The true HTML of messages, for the frames they are shown in.
-Route::middleware('auth')->prefix('stage')->group(function (): void {
+Route::middleware('auth:web')->prefix('stage')->group(function (): void {
     Route::get('notices/{key}', [NoticeController::class, 'html']);
     Route::get('dispatches/{id}', [DispatchController::class, 'html']);
     Route::get('letters/{letter}', [LetterController::class, 'html'])->whereNumber('letter');

@@ -70,7 +70,7 @@ final class Problem
             $titles[$e->getStatusCode()] ?? ($e->getMessage() ?: 'That did not work'),
             is_scalar($wait) ? "Try again in {$wait} seconds." : '',
             [],
-            array_filter($e->getHeaders(), is_string(...)),
+            array_map(strval(...), array_filter($e->getHeaders(), is_scalar(...))),
         );
     }
 }

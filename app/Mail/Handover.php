@@ -27,7 +27,9 @@ final class Handover
             $begun = true;
         });
         try {
-            $sent = $transport->send(new RawMessage($bytes), new Envelope(new Address($sender), [new Address($recipient)]));
+            // The transport ends the message with a line end of its own before the final dot.
+            $message = str_ends_with($bytes, "\r\n") ? substr($bytes, 0, -2) : $bytes;
+            $sent = $transport->send(new RawMessage($message), new Envelope(new Address($sender), [new Address($recipient)]));
 
             return new HandoverResult(HandoverOutcome::Accepted, 'The mail server took it'.($sent === null ? '' : ': '.self::lastReply($sent->getDebug())));
         } catch (TransportExceptionInterface $e) {

@@ -28,7 +28,7 @@ final class AppServiceProvider extends ServiceProvider
         Model::preventSilentlyDiscardingAttributes();
 
         // What a person may do beyond looking. Looking is for all who are signed in.
-        Gate::define('edit', static fn (User $user): bool => $user->role->mayEdit());
+        Gate::define('edit', static fn (mixed $user): bool => $user instanceof User && $user->role->mayEdit());
 
         RateLimiter::for('sign-in', static fn (Request $request): array => [
             Limit::perMinute(6)->by(mb_strtolower($request->string('email')->toString()).'|'.$request->ip()),

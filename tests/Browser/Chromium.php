@@ -9,6 +9,7 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverDimension;
 use Symfony\Component\Process\Process;
+use Tests\System\Stack;
 
 /** Headless Chromium with its driver. */
 final class Chromium

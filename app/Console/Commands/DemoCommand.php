@@ -63,7 +63,7 @@ final class DemoCommand extends Command
     private function raise(Source $source, LarkmoorRecords $records): void
     {
         $type = $source->manifest()->recordTypes['order'];
-        foreach (array_slice($records->orders(), -(int) $this->option('events')) as $line) {
+        foreach (array_slice($records->orders(), max(0, 150 - (int) $this->option('events'))) as $line) {
             $data = RecordReader::read($type, $line['data'], 'demo order');
             $key = RecordReader::identityOf($type, $data);
             (new TakeEvent($source, "demo-placed-{$key}", 'order.placed', $type, EventOrigin::Api))->take($key, static fn (): array => $data);

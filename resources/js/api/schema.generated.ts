@@ -308,7 +308,7 @@ export interface components {
             event: string;
             /** @description the whole record as it is now */
             record?: Record<string, never>;
-            /** @description instead of the record */
+            /** @description instead of the record, the identity of one that is known and has not changed */
             key?: string;
             /** @description parameters of the notices it sets off */
             given?: Record<string, never>;

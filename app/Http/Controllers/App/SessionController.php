@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Models\Source;
 use App\Models\User;
+use Illuminate\Contracts\Auth\StatefulGuard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -37,7 +38,10 @@ final class SessionController
 
     public function destroy(Request $request): Response
     {
-        Auth::logout();
+        $guard = Auth::guard('web');
+        if ($guard instanceof StatefulGuard) {
+            $guard->logout();
+        }
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Tests\Browser;
+namespace Tests\System;
 
 use Symfony\Component\Process\Process;
 
@@ -15,6 +15,8 @@ final class Stack
 
     /** @var array<string, string> */
     private array $environment;
+
+    private ?string $token = null;
 
     /** @var array<string, Process> */
     private array $processes = [];
@@ -51,9 +53,9 @@ final class Stack
         }
     }
 
-    public function withDemo(): self
+    public function withDemo(int $events = 14): self
     {
-        $this->artisan('herald:demo', '--today=2026-11-23');
+        $this->artisan('herald:demo', '--today=2026-11-23', "--events={$events}");
 
         return $this;
     }
@@ -61,7 +63,7 @@ final class Stack
     /** Everything that runs beside the web server. */
     public function serve(): self
     {
-        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/Browser/router.php']);
+        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/System/router.php']);
         $this->startMailroom();
         $this->startWorker();
         self::waitForPort((int) $this->environment['WEB_PORT'], 'the web server');
@@ -84,8 +86,11 @@ final class Stack
     public function kill(string $name): void
     {
         if (isset($this->processes[$name])) {
-            $this->processes[$name]->signal(SIGKILL);
-            $this->processes[$name]->wait();
+            // With its children: PHP's server has some.
+            posix_kill(-(int) $this->processes[$name]->getPid(), SIGKILL);
+            while ($this->processes[$name]->isRunning()) {
+                usleep(1_000);
+            }
             unset($this->processes[$name]);
         }
     }
@@ -95,6 +100,33 @@ final class Stack
         $process = new Process(['php', 'artisan', ...$arguments], self::root(), $this->environment, timeout: 120);
 
         return $process->mustRun()->getOutput();
+    }
+
+    /**
+     * Raises an event as the source would.
+     *
+     * @param  array<string, mixed>  $event
+     * @return array<string, mixed> the answer
+     */
+    public function raise(array $event): array
+    {
+        $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
+        $answer = file_get_contents($this->url.'/api/v1/events', false, stream_context_create(['http' => [
+            'method' => 'POST', 'content' => json_encode($event, JSON_THROW_ON_ERROR), 'ignore_errors' => true,
+            'header' => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"],
+        ]]));
+
+        return json_decode((string) $answer, true, flags: JSON_THROW_ON_ERROR);
+    }
+
+    /**
+     * The rows of a question to the database.
+     *
+     * @return list<array<string, mixed>>
+     */
+    public function rows(string $sql): array
+    {
+        return $this->database()->query($sql)->fetchAll(\PDO::FETCH_ASSOC);
     }
 
     public function database(): \PDO
@@ -134,7 +166,7 @@ final class Stack
     /** @param  list<string>  $command */
     private function start(string $name, array $command): void
     {
-        $process = new Process($command, self::root(), $this->environment, timeout: null);
+        $process = new Process(['setsid', ...$command], self::root(), $this->environment, timeout: null);
         $process->disableOutput();
         $process->start();
         $this->processes[$name] = $process;

@@ -1,0 +1,208 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+use Tests\System\Stack;
+use ZBateson\MailMimeParser\Message;
+
+/** The thinnest path through the whole machine: from an event to a branded message in the mailroom. */
+final class FirstLightTest extends BrowserTestCase
+{
+    public function test_from_an_event_to_a_message_in_the_mailroom(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+
+        // The running order lists the strands with cue, audience, state, languages, dispatches.
+        $row = '//li[.//a[normalize-space(.)="Order received"]]';
+        foreach (['on order placed', 'customer', 'Replaced', 'Night-blue receipt', 'EN', 'DE', 'none'] as $words) {
+            $this->see($words, $row);
+        }
+        $this->see('Built-in', '//li[.//a[normalize-space(.)="New order"]]');
+        $this->see('still sent by the source itself', '//li[.//a[normalize-space(.)="Reminder"]]');
+        $this->assertAccessible();
+
+        // A notice shows its built-in words and the template that answers, for a chosen record.
+        $this->follow('Order received');
+        $this->see('order.page');
+        $picker = $this->element('//input[@list]');
+        $picker->click();
+        $picker->sendKeys([WebDriverKeys::CONTROL, 'a']);
+        $picker->sendKeys('LM-20423');
+        $this->see('Bestellung LM-20423 ist in guten Händen', '//article');
+        $this->see('German (the recipient\'s language is de)', '//article');
+        self::assertStringContainsString('Danke, 🌟 Stella', $this->stage('Night-blue receipt as HTML'));
+        self::assertStringContainsString('Guten Tag 🌟 Stella', $this->stage('Built-in as HTML'));
+        $this->press('Plain text');
+        $this->see('Sticker sheet, free', '//article//pre');
+        $this->assertAccessible();
+
+        // A record's status is changed; the page says what that sets off before it is saved.
+        $this->follow('Records');
+        $this->element('//input[@type="search"]')->sendKeys('brannigan');
+        Stack::waitFor(fn (): bool => ! str_contains($this->text('//tbody'), 'Oppenheim'), 'the search');
+        $this->assertAccessible();
+        $this->follow('LM-20429');
+        $this->see('Data sheet');
+        $this->choose('Status', 'Paid');
+        foreach (['Payment received', 'Aoife Brannigan <aoife@example.org>', 'because status changed from pending to paid; built-in words, English'] as $words) {
+            $this->see($words, '//section[.//h2="Change it"]');
+        }
+        self::assertSame([], $this->stack->rows('select id from dispatches'), 'nothing is sent before it is saved');
+        $this->assertAccessible();
+        $this->press('Save and send 1 message');
+        $this->see('status changed from pending to paid', '//section[.//h2="Sent about it"]');
+
+        // An event through the API does the same; the same one again does nothing more and says so.
+        $event = ['id' => 'evt-light', 'event' => 'order.placed', 'key' => 'LM-20429'];
+        self::assertFalse($this->stack->raise($event)['repeated']);
+        self::assertSame('This event came before. Nothing more was done.', $this->stack->raise($event)['message']);
+        $this->waitUntilSent(3);
+
+        // Dispatches list them with their reasons; a dispatch shows the exact message.
+        $this->follow('Dispatches');
+        $line = '//tr[contains(., "Payment received")]';
+        foreach (['aoife@example.org', 'LM-20429', 'status changed from pending to paid', 'built-in, en', 'Sent'] as $words) {
+            $this->see($words, $line);
+        }
+        $this->assertAccessible();
+        $this->follow('Order received');
+        foreach (['order placed', 'order.placed, told by the source', 'evt-light', 'version 1', "en: the recipient's language is en", 'The mail server took it'] as $words) {
+            $this->see($words, '//aside');
+        }
+        self::assertStringContainsString('Thank you, Aoife', $this->stage('The message as HTML'));
+        $this->assertAccessible();
+
+        // The mailroom shows it out of its envelope.
+        $this->follow('Mailroom', '//nav');
+        $this->follow('Order LM-20429 is in good hands');
+        foreach (['shop@larkmoor.example.org → aoife@example.org', 'Aoife Brannigan <aoife@example.org>', 'Thank you, Aoife'] as $words) {
+            $this->see($words, '//article');
+        }
+        self::assertStringContainsString('Wool blanket, observatory check', $this->stage('The message as HTML'));
+        $this->assertAccessible();
+        $this->follow('Why it was sent');
+        $this->see('evt-light', '//aside');
+
+        // Back to built-in, and replaced again.
+        $this->open('/notices/order-received');
+        $this->press('Back to built-in');
+        $this->see('The built-in answers from now on.');
+        $this->see('Back to built-in', '//section[.//h2="History"]');
+        $this->stack->raise(['id' => 'evt-plain', 'event' => 'order.placed', 'key' => 'LM-20429']);
+        $this->press('Replace again');
+        $this->see('Night-blue receipt answers from now on.');
+        $this->stack->raise(['id' => 'evt-again', 'event' => 'order.placed', 'key' => 'LM-20429']);
+        $this->waitUntilSent(7);
+
+        $subjects = array_map(
+            static fn (array $letter): ?string => Message::from($letter['raw'], false)->getHeaderValue('Subject'),
+            $this->stack->rows("select raw from letters where envelope_to like '%aoife%' order by id"),
+        );
+        self::assertSame(['Payment for order LM-20429 received', 'Order LM-20429 is in good hands', 'Order LM-20429 received', 'Order LM-20429 is in good hands'], $subjects);
+    }
+
+    public function test_what_went_wrong_can_be_seen_and_mended(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 14)->serve();
+        Stack::waitFor(fn (): bool => $this->stack->rows("select 1 from dispatches where state in ('queued', 'sending')") === [], 'the queue', 60);
+        $this->signIn();
+        $this->see('1 failed, 1 uncertain', '//li[.//a[normalize-space(.)="Order received"]]');
+        $this->press('Needs a look 3');
+        $this->see('Order received');
+        self::assertStringNotContainsString('Awaiting payment', $this->text('//ol'));
+
+        $this->follow('Dispatches');
+        $this->press('Uncertain 1');
+        $this->follow('Order received', '//tr[contains(., "drop@example.org")]');
+        $this->see('before the mail server answered', '//aside');
+        $this->press('Send again');
+        $this->see('Nobody knows whether the mail server took this message.', '//dialog');
+        $this->assertAccessible();
+        $this->element('//dialog//button[normalize-space(.)="Close"]')->click();
+        $this->press('It did arrive');
+        $this->see('Known to have arrived, says M. Thorne', '//aside');
+
+        $this->follow('Dispatches', '//nav');
+        $this->press('Failed 1');
+        $this->follow('Order received', '//tr[contains(., "bounce@example.org")]');
+        $this->press('Send again');
+        $this->see('It is queued again.');
+        $this->see('550 5.1.1 Mailbox unknown', '//aside');
+
+        $this->open('/dispatches?state=skipped');
+        $this->follow('Order received', '//tr');
+        $this->see('There is no address: the address in order.customer.email is empty', '//aside');
+    }
+
+    public function test_a_viewer_looks_and_changes_nothing(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 1)->serve();
+        $this->signIn('lindqvist');
+        $this->open('/notices/order-received');
+        $this->see('Night-blue receipt');
+        self::assertSame('', $this->text('//button[contains(., "Back to built-in")]'));
+        $this->open('/records/order/LM-20429');
+        $this->see('Data sheet');
+        self::assertSame('', $this->text('//h2[.="Change it"]'));
+        $this->element('//button[.="V. Lindqvist"]')->click();
+        $this->press('Sign out');
+        $this->element('//input[@name="email"]');
+        $this->open('/dispatches');
+        $this->element('//input[@name="email"]');
+    }
+
+    public function test_pages_work_with_nothing_and_errors_stand_next_to_their_cause(): void
+    {
+        $this->stack = (new Stack)->serve();
+        $this->stack->artisan('herald:user', 'thorne@larkmoor.example.org', 'M. Thorne', '--password=larkmoor-demo');
+        $this->open('/sign-in?to=/records');
+        $this->assertAccessible();
+        $this->element('//input[@name="email"]')->sendKeys('thorne@larkmoor.example.org');
+        $password = $this->element('//input[@name="password"]');
+        $password->sendKeys('not this one');
+        $this->press('Sign in');
+        $this->see('No account goes with this address and password.', '//*[@id="sign-in-error"]');
+        self::assertSame('thorne@larkmoor.example.org', $this->element('//input[@name="email"]')->getAttribute('value'), 'what was typed is still there');
+        $password->clear();
+        $password->sendKeys('larkmoor-demo');
+        $this->press('Sign in');
+        $this->see('php artisan herald:source manifest.json');
+        foreach (['/running-order' => 'No application is connected yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
+            $this->open($path);
+            $this->see($words);
+            $this->assertAccessible();
+        }
+    }
+
+    public function test_both_themes_and_a_narrow_window_are_fit_to_use(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 14)->serve();
+        $this->signIn();
+        $this->driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
+        foreach (['/running-order', '/notices/order-received?record=LM-20419', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'] as $path) {
+            $this->open($path);
+            $this->element('//h1');
+            $this->assertAccessible();
+        }
+        $this->driver->executeScript("localStorage.removeItem('herald-theme')");
+        foreach ([1280, 1024] as $width) {
+            $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+            foreach (['/running-order', '/notices/order-received?record=LM-20419', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'] as $path) {
+                $this->open($path);
+                $this->element('//h1');
+                Stack::waitFor(fn (): bool => $this->text('//*[@role="status"]') === '', 'the page');
+                self::assertLessThanOrEqual($width, $this->driver->executeScript('return document.documentElement.scrollWidth'), "{$path} at {$width}");
+            }
+        }
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.clearDeviceMetricsOverride', 'params' => new \stdClass]);
+    }
+
+    private function waitUntilSent(int $number): void
+    {
+        Stack::waitFor(fn (): bool => (int) $this->stack->rows("select count(*) as n from dispatches where state = 'sent'")[0]['n'] === $number, "{$number} to be sent", 30);
+    }
+}

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Dispatch;
+use App\Models\Record;
+use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Spatie\Activitylog\Models\Activity;
+
+/** What the pages are told. */
+final class PagesTest extends TestCase
+{
+    public function test_all_pages_work_with_an_empty_database(): void
+    {
+        $this->signIn();
+        $this->ask('GET', '/api/app/running-order')->assertOk()->assertJsonPath('source', null);
+        $this->ask('GET', '/api/app/records')->assertOk()->assertJsonPath('types', []);
+        $this->ask('GET', '/api/app/dispatches')->assertOk()->assertJsonPath('total', 0);
+        $this->ask('GET', '/api/app/letters')->assertOk()->assertJsonPath('total', 0);
+        $this->ask('GET', '/api/app/notices/order-received')->assertNotFound();
+        $this->ask('GET', '/api/app/records/order/1')->assertNotFound();
+        $this->ask('GET', '/api/app/dispatches/1')->assertNotFound();
+    }
+
+    public function test_the_running_order_tells_each_notice_in_the_order_of_its_strand(): void
+    {
+        $this->larkmoor();
+        $strands = $this->signIn()->ask('GET', '/api/app/running-order')->assertOk()->json('strands');
+
+        self::assertSame(['Shop', 'Dome night'], array_column($strands, 'name'));
+        self::assertSame(['orders', 14], [$strands[0]['records_label'], $strands[0]['records']]);
+        [$received, $new] = $strands[0]['notices'];
+        self::assertSame(['on order placed', 'replaced', 'Night-blue receipt', 1], [$received['cue'], $received['state'], $received['template']['name'], $received['template']['version']]);
+        self::assertSame([['tag' => 'en', 'words' => 'own'], ['tag' => 'de', 'words' => 'own']], $received['languages']);
+        self::assertSame(['staff, shop desk', 'built_in'], [$new['audience_label'], $new['state']]);
+        self::assertSame([['tag' => 'en', 'words' => 'own'], ['tag' => 'de', 'words' => 'falls_back']], $new['languages']);
+        self::assertContains('still sent by the source itself', array_merge(...array_column($strands[1]['notices'], 'trouble')));
+    }
+
+    public function test_the_running_order_asks_the_database_the_same_number_of_questions_however_many_notices_there_are(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        DB::enableQueryLog();
+        $this->ask('GET', '/api/app/running-order');
+
+        self::assertLessThan(12, count(DB::getQueryLog()));
+    }
+
+    public function test_a_template_without_words_that_the_built_in_has_is_told(): void
+    {
+        $source = $this->larkmoor();
+        $document = json_decode((string) file_get_contents(database_path('demo/night-blue-receipt.json')), true);
+        unset($document['translations']);
+        \App\Loading\PublishTemplate::from($source, \Herald\Document\Json::ofArray($document, 'x'));
+
+        self::assertSame(['tag' => 'de', 'words' => 'missing'], $this->signIn()->ask('GET', '/api/app/running-order')->json('strands.0.notices.0.languages.1'));
+    }
+
+    public function test_a_notice_shows_both_messages_for_a_record(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        $builtIn = $this->ask('GET', '/api/app/notices/order-received/rendering?record=LM-20429&words=built_in')->assertOk();
+        $answer = $this->ask('GET', '/api/app/notices/order-received/rendering?record=LM-20429&words=answer')->assertOk();
+
+        self::assertSame('Order LM-20429 received', $builtIn->json('subject'));
+        self::assertSame('Order LM-20429 is in good hands', $answer->json('subject'));
+        self::assertSame('Aoife Brannigan <aoife@example.org>', $answer->json('to'));
+        self::assertSame('Larkmoor Observatory <shop@larkmoor.example.org>', $answer->json('from'));
+        self::assertStringContainsString("Thank you, Aoife\n======", $answer->json('text'));
+        $this->get($answer->json('html_at'))->assertOk()->assertSee('Thank you, Aoife')->assertDontSee('Dear Aoife');
+        $german = $this->ask('GET', '/api/app/notices/order-received/rendering?record=LM-20429&words=answer&language=de')->assertOk();
+        self::assertSame(['Bestellung LM-20429 ist in guten Händen', 'chosen here'], [$german->json('subject'), $german->json('language_reason')]);
+    }
+
+    public function test_every_notice_can_be_rendered_for_every_record(): void
+    {
+        $source = $this->larkmoor();
+        $this->signIn();
+        foreach ($source->manifest()->notices as $notice) {
+            foreach (Record::query()->where('type', $notice->recordType)->pluck('key') as $key) {
+                $rendering = $this->ask('GET', "/api/app/notices/{$notice->key}/rendering?record={$key}&words=answer")->assertOk();
+                self::assertNotSame('', $rendering->json('subject'));
+                self::assertDoesNotMatchRegularExpression('/[\r\n]/', $rendering->json('subject'));
+            }
+        }
+    }
+
+    public function test_back_to_built_in_and_replace_again(): void
+    {
+        $source = $this->larkmoor();
+        $this->signIn();
+        $place = fn (string $id) => $this->ask('POST', '/api/v1/events', ['id' => $id, 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source));
+        $edition = static fn (string $id): ?int => Dispatch::query()->where('occasion', $id)->whereRelation('notice', 'key', 'order-received')->firstOrFail()->edition->templateVersion?->number;
+
+        $place('one');
+        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null])->assertOk()->assertJsonPath('state', 'built_in')->assertJsonPath('claims.0.active', false);
+        $this->signIn();
+        $place('two');
+        $this->signIn();
+        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => 'night-blue-receipt'])->assertOk()->assertJsonPath('state', 'replaced');
+        $place('three');
+
+        self::assertSame([1, null, 1], [$edition('one'), $edition('two'), $edition('three')]);
+        self::assertSame(
+            ['Night-blue receipt, version 1, published', 'Back to built-in', 'Replaced by Night-blue receipt, version 1'],
+            Activity::query()->orderBy('id')->pluck('description')->all(),
+        );
+        $this->signIn();
+        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => 'no-such'])->assertStatus(422);
+    }
+
+    public function test_records_are_found_and_shown(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        self::assertSame(['LM-20419'], array_column($this->ask('GET', '/api/app/records?type=order&search=featherstone')->json('records'), 'key'));
+        self::assertSame(['LM-20421'], array_column($this->ask('GET', '/api/app/records?type=order&search='.rawurlencode('حداد'))->json('records'), 'key'));
+        self::assertSame([], $this->ask('GET', '/api/app/records?type=order&search=100%25')->json('records'), 'a percent sign is just a percent sign');
+        self::assertSame(6, $this->ask('GET', '/api/app/records?type=booking')->json('total'));
+        $this->ask('GET', '/api/app/records?type=nothing')->assertNotFound();
+        $lines = array_column($this->ask('GET', '/api/app/records/order/LM-20427')->assertOk()->json('lines'), 'value', 'path');
+        self::assertSame('To the brightest', $lines['order.meta.engraving']);
+        self::assertSame('Pending', $lines['order.status']);
+    }
+
+    public function test_a_change_says_what_it_sets_off_before_it_is_saved_and_does_just_that(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        $path = '/api/app/records/order/LM-20429';
+        $foreseen = $this->ask('POST', "{$path}/consequences", ['changes' => ['status' => 'paid']])->assertOk()->json('consequences');
+
+        self::assertSame([['payment-received', 'aoife@example.org', 'status changed from pending to paid', null]], array_map(
+            static fn (array $one): array => [$one['notice'], $one['recipient'], $one['reason'], $one['answered_by']], $foreseen,
+        ));
+        self::assertSame(0, Dispatch::query()->count(), 'looking sends nothing');
+        $saved = $this->ask('PATCH', $path, ['revision' => 1, 'changes' => ['status' => 'paid']])->assertOk()->assertJsonPath('revision', 2);
+        self::assertSame(['payment-received'], array_column($saved->json('dispatches'), 'notice'));
+        $dispatch = $this->ask('GET', '/api/app/dispatches/'.$saved->json('dispatches.0.id'))->assertOk();
+        self::assertSame(['interface', 'Administrator', 'order.changed'], [$dispatch->json('event_origin'), $dispatch->json('event_by'), $dispatch->json('event')]);
+    }
+
+    /**
+     * @return iterable<string, array{array<string, mixed>, int}>
+     */
+    public static function refused(): iterable
+    {
+        yield 'stale' => [['revision' => 7, 'changes' => ['status' => 'paid']], 409];
+        yield 'no such value' => [['revision' => 1, 'changes' => ['status' => 'lost']], 422];
+        yield 'not changeable here' => [['revision' => 1, 'changes' => ['number' => 'LM-1']], 422];
+        yield 'no revision' => [['changes' => ['status' => 'paid']], 422];
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     */
+    #[DataProvider('refused')]
+    public function test_a_change_that_is_refused_changes_and_sends_nothing(array $body, int $status): void
+    {
+        $this->larkmoor();
+        $this->signIn()->ask('PATCH', '/api/app/records/order/LM-20429', $body)->assertStatus($status);
+
+        self::assertSame('pending', Record::query()->where('key', 'LM-20429')->firstOrFail()->data['status']);
+        self::assertSame(0, Dispatch::query()->count());
+    }
+
+    public function test_a_stale_draft_is_refused(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        $document = json_decode((string) file_get_contents(database_path('demo/night-blue-receipt.json')), true);
+        $save = fn (?int $revision, array $document) => $this->ask('PUT', '/api/app/templates/night-blue-receipt/draft', ['revision' => $revision, 'document' => $document]);
+
+        $save(null, $document)->assertOk()->assertJsonPath('draft.revision', 1);
+        $save(1, ['name' => 'Renamed'] + $document)->assertOk()->assertJsonPath('draft.revision', 2);
+        $save(1, $document)->assertStatus(409)->assertJsonPath('title', 'Administrator has saved this template meanwhile. Nothing was overwritten.');
+        $save(null, $document)->assertStatus(409);
+        $this->ask('GET', '/api/app/templates/night-blue-receipt')->assertJsonPath('document.name', 'Renamed')->assertJsonPath('version', 1);
+        $save(2, ['envelope' => []] + $document)->assertStatus(422)->assertJsonPath('faults.0.place', 'envelope');
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Dispatch;
+use App\Models\Letter;
+use App\Models\Role;
+use App\Models\User;
+use Illuminate\Support\Facades\Route;
+
+/** OWASP ASVS 4.1 (access control), 3 (sessions), 4.2.2 (CSRF), 2.2.1 (anti-automation). */
+final class RightsTest extends TestCase
+{
+    /** Every route of the front end's interface: what a viewer gets, and whether one must be signed in. */
+    private const ROUTES = [
+        'GET api/app/session' => ['anyone', []],
+        'POST api/app/session' => ['anyone', []],
+        'DELETE api/app/session' => ['viewer', []],
+        'GET api/app/running-order' => ['viewer', []],
+        'GET api/app/notices/{key}' => ['viewer', ['key' => 'order-received']],
+        'GET api/app/notices/{key}/rendering' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=answer'],
+        'PUT api/app/notices/{key}/answer' => ['editor', ['key' => 'order-received'], '', ['template' => null]],
+        'GET api/app/records' => ['viewer', []],
+        'GET api/app/records/{type}/{key}' => ['viewer', ['type' => 'order', 'key' => 'LM-20429']],
+        'POST api/app/records/{type}/{key}/consequences' => ['editor', ['type' => 'order', 'key' => 'LM-20429'], '', ['changes' => ['status' => 'paid']]],
+        'PATCH api/app/records/{type}/{key}' => ['editor', ['type' => 'order', 'key' => 'LM-20429'], '', ['revision' => 1, 'changes' => ['status' => 'paid']]],
+        'GET api/app/templates/{key}' => ['viewer', ['key' => 'night-blue-receipt']],
+        'PUT api/app/templates/{key}/draft' => ['editor', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
+        'GET api/app/dispatches' => ['viewer', []],
+        'GET api/app/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
+        'POST api/app/dispatches/{id}/retry' => ['editor', ['id' => 'DISPATCH']],
+        'POST api/app/dispatches/{id}/settle' => ['editor', ['id' => 'DISPATCH']],
+        'GET api/app/letters' => ['viewer', []],
+        'GET api/app/letters/{letter}' => ['viewer', ['letter' => 'LETTER']],
+        'GET stage/notices/{key}' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=built_in'],
+        'GET stage/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
+        'GET stage/letters/{letter}' => ['viewer', ['letter' => 'LETTER']],
+    ];
+
+    public function test_every_route_is_in_the_table(): void
+    {
+        $routes = [];
+        foreach (Route::getRoutes() as $route) {
+            if (preg_match('#^(api/app|stage)/#', $route->uri()) === 1) {
+                $routes[] = $route->methods()[0].' '.$route->uri();
+            }
+        }
+
+        self::assertEqualsCanonicalizing(array_keys(self::ROUTES), $routes);
+    }
+
+    public function test_every_route_asks_for_its_right(): void
+    {
+        $ids = $this->prepare();
+        foreach (self::ROUTES as $route => $expected) {
+            [$right, $parameters] = $expected;
+            [$method, $path] = explode(' ', $route);
+            $path = '/'.strtr($path, array_combine(array_map(static fn (string $name): string => "{{$name}}", array_keys($parameters)), array_map(static fn (string $value): string => $ids[$value] ?? $value, $parameters))).($expected[2] ?? '');
+            $body = $expected[3] ?? [];
+
+            $this->app['auth']->forgetGuards();
+            $status = $this->json($method, $path, $body)->getStatusCode();
+            self::assertSame($right === 'anyone', ! in_array($status, [302, 401, 403], true), "{$route} without signing in: {$status}");
+
+            foreach (Role::cases() as $role) {
+                $this->signIn($role);
+                $status = $this->json($method, $path, $body)->getStatusCode();
+                $allowed = $right !== 'editor' || $role !== Role::Viewer;
+                self::assertSame($allowed, $status !== 403 && $status !== 401, "{$route} as {$role->value}: {$status}");
+                self::assertNotSame(500, $status, $route);
+            }
+        }
+    }
+
+    public function test_a_session_does_not_open_the_interface_of_sources(): void
+    {
+        $this->larkmoor();
+        $this->signIn()->ask('POST', '/api/v1/events', ['id' => 'x', 'event' => 'order.placed', 'key' => 'LM-20429'])->assertUnauthorized();
+    }
+
+    public function test_a_token_without_the_ability_raises_no_events(): void
+    {
+        $source = $this->larkmoor();
+        $token = $source->createToken('other', ['nothing'])->plainTextToken;
+        $this->ask('POST', '/api/v1/events', ['id' => 'x', 'event' => 'order.placed', 'key' => 'LM-20429'], ['Authorization' => "Bearer {$token}"])->assertUnauthorized();
+        self::assertSame(0, Dispatch::query()->count());
+    }
+
+    public function test_signing_in_and_out(): void
+    {
+        User::query()->create(['name' => 'M. Thorne', 'email' => 'thorne@example.org', 'role' => Role::Editor, 'password' => 'a good password']);
+
+        $this->ask('POST', '/api/app/session', ['email' => 'thorne@example.org', 'password' => 'wrong'])->assertStatus(422)
+            ->assertJsonPath('faults.0', ['place' => 'password', 'reason' => 'No account goes with this address and password.']);
+        $this->ask('POST', '/api/app/session', ['email' => 'Thorne@Example.org', 'password' => 'a good password'])->assertOk()->assertJsonPath('person.may_edit', true);
+        $this->ask('GET', '/api/app/session')->assertJsonPath('person.name', 'M. Thorne');
+        $this->ask('DELETE', '/api/app/session')->assertNoContent();
+        $this->app['auth']->forgetGuards();
+        $this->ask('GET', '/api/app/session')->assertJsonPath('person', null);
+    }
+
+    public function test_guessing_is_slowed_down(): void
+    {
+        $try = fn () => $this->ask('POST', '/api/app/session', ['email' => 'thorne@example.org', 'password' => 'guess']);
+        for ($n = 0; $n < 6; $n++) {
+            $try()->assertStatus(422);
+        }
+        $try()->assertStatus(429)->assertJsonPath('title', 'Too many attempts')->assertHeader('Retry-After');
+        self::assertStringContainsString('Try again in', $try()->json('detail'));
+    }
+
+    public function test_a_change_without_the_page_s_own_token_is_refused(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        // The framework does not ask for the token in tests, unless it believes that this is none.
+        $this->app['env'] = 'local';
+        $answer = $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null]);
+        $this->app['env'] = 'testing';
+
+        $answer->assertStatus(419)->assertJsonPath('title', 'The page has grown old');
+        $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('state', 'replaced');
+    }
+
+    public function test_pages_and_stages_carry_their_policies(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        $this->get('/running-order')->assertOk()->assertHeader('Content-Security-Policy');
+        $policy = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->assertOk()->headers->get('Content-Security-Policy');
+
+        foreach (["default-src 'none'", "script-src 'none'", "form-action 'none'", 'sandbox allow-same-origin'] as $rule) {
+            self::assertStringContainsString($rule, $policy);
+        }
+        self::assertStringNotContainsString('allow-scripts', $policy);
+    }
+
+    /**
+     * @return array<string, string>
+     */
+    private function prepare(): array
+    {
+        $source = $this->larkmoor();
+        $this->ask('POST', '/api/v1/events', ['id' => 'rights', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $dispatch = Dispatch::query()->firstOrFail();
+        $dispatch->update(['bytes' => "Subject: x\r\n\r\nx"]);
+        $letter = Letter::query()->create(['envelope_from' => 'a@example.org', 'envelope_to' => ['b@example.org'], 'subject' => 'x', 'from' => 'a', 'to' => 'b', 'raw' => "Subject: x\r\n\r\nx", 'received_at' => now()]);
+
+        return ['DISPATCH' => $dispatch->id, 'LETTER' => (string) $letter->id];
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Loading\LoadManifest;
+use App\Loading\LoadRecords;
+use App\Loading\PublishTemplate;
+use App\Models\Role;
+use App\Models\Source;
+use App\Models\User;
+use Database\Demo\LarkmoorRecords;
+use Herald\Document\Json;
+use Illuminate\Foundation\Testing\RefreshDatabase;
+use Illuminate\Testing\TestResponse;
+
+abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
+{
+    use RefreshDatabase;
+
+    /** Commands write to their own output, which the tests read. */
+    public $mockConsoleOutput = false;
+
+    /** The demo source with some of its records: an order of each awkward kind, and a few bookings. */
+    protected function larkmoor(): Source
+    {
+        $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
+        PublishTemplate::from($source, Json::ofFile(database_path('demo/night-blue-receipt.json')));
+        $records = new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1');
+        LoadRecords::from($source, [$this->file(array_slice($records->orders(), -14)), $this->file(array_slice($records->bookings(), -6))]);
+
+        return $source;
+    }
+
+    /**
+     * A file of JSON Lines, gone after the test.
+     *
+     * @param  list<array<string, mixed>|string>  $lines
+     */
+    protected function file(array $lines): string
+    {
+        $path = tempnam(sys_get_temp_dir(), 'herald').'.jsonl';
+        file_put_contents($path, implode("\n", array_map(static fn (array|string $line): string => is_string($line) ? $line : json_encode($line, JSON_THROW_ON_ERROR), $lines)));
+        $this->beforeApplicationDestroyed(static fn () => @unlink($path));
+
+        return $path;
+    }
+
+    protected function signIn(Role $role = Role::Administrator): static
+    {
+        // A source's request before, in the same test, left its own guard in place.
+        $this->app['auth']->forgetGuards();
+
+        return $this->actingAs(User::query()->firstOrCreate(['email' => "{$role->value}@example.org"], ['name' => ucfirst($role->value), 'role' => $role, 'password' => 'a good password']), 'web');
+    }
+
+    /**
+     * Calls the front end's or the sources' interface; the answer is held against docs/openapi.yaml.
+     *
+     * @param  array<string, mixed>  $body
+     * @param  array<string, string>  $headers
+     */
+    protected function ask(string $method, string $path, array $body = [], array $headers = []): TestResponse
+    {
+        $response = $this->json($method, $path, $body, $headers);
+        OpenApi::check($method, $path, $response);
+
+        return $response;
+    }
+
+    /** Headers of a source's own requests. */
+    protected function bearer(Source $source): array
+    {
+        return ['Authorization' => 'Bearer '.$source->createToken('test', ['events'])->plainTextToken];
+    }
+}

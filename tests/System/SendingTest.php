@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\System;
+
+use PHPUnit\Framework\TestCase;
+use ZBateson\MailMimeParser\Message;
+
+/** Events through the real queue, worker, SMTP and mailroom, with what mail servers and power cuts do to them. */
+final class SendingTest extends TestCase
+{
+    private const ORDER = ['placed_at' => '2026-11-23T10:00:00Z', 'total' => ['amount' => '10.00', 'currency' => 'EUR']];
+
+    public function test_what_the_mail_server_does_is_told_as_it_was(): void
+    {
+        $stack = (new Stack)->withDemo(events: 0)->serve();
+        foreach (['well@example.org', 'bounce@example.org', 'later@example.org', 'drop@example.org', null] as $n => $address) {
+            $stack->raise(['id' => "evt-{$n}", 'event' => 'order.changed', 'record' => self::ORDER + ['number' => "T-{$n}", 'status' => 'paid', 'customer' => ['first_name' => 'Aoife', 'email' => $address, 'language' => 'de']]]);
+        }
+        $this->waitForEnd($stack);
+        $found = array_column($stack->rows('select recipient, state, state_reason, attempts, message_id from dispatches'), null, 'recipient');
+
+        self::assertSame(['sent', 1], [$found['well@example.org']['state'], $found['well@example.org']['attempts']]);
+        self::assertStringStartsWith('The mail server took it: 250 Ok, kept as letter', $found['well@example.org']['state_reason']);
+        self::assertSame(['failed', 'The mail server refused it: 550 5.1.1 Mailbox unknown'], [$found['bounce@example.org']['state'], $found['bounce@example.org']['state_reason']]);
+        self::assertSame(['sent', 2], [$found['later@example.org']['state'], $found['later@example.org']['attempts']]);
+        self::assertSame(['uncertain', 'The connection broke after the message was handed over, before the mail server answered'], [$found['drop@example.org']['state'], $found['drop@example.org']['state_reason']]);
+        self::assertSame('skipped', $found['']['state']);
+
+        $letters = $stack->rows('select * from letters order by id');
+        self::assertSame(['["later@example.org"]', '["well@example.org"]'], (static function (array $to): array {
+            sort($to);
+
+            return $to;
+        })(array_column($letters, 'envelope_to')));
+        $letter = array_values(array_filter($letters, static fn (array $one): bool => str_contains($one['envelope_to'], 'well')))[0];
+        self::assertSame($found['well@example.org']['message_id'], $letter['message_id']);
+        self::assertSame('Zahlung für Bestellung T-0 eingegangen', Message::from($letter['raw'], false)->getHeaderValue('Subject'));
+        self::assertSame($stack->rows("select bytes from dispatches where recipient = 'well@example.org'")[0]['bytes'], $letter['raw'], 'what arrived is to the byte what the dispatch keeps');
+    }
+
+    public function test_an_uncertain_dispatch_is_handed_over_again_only_where_its_notice_says_so_with_the_same_message_id(): void
+    {
+        $stack = (new Stack)->withDemo(events: 0)->serve();
+        $stack->raise(['id' => 'refund', 'event' => 'order.changed', 'record' => self::ORDER + ['number' => 'T-9', 'status' => 'refunded', 'customer' => ['email' => 'drop@example.org']]]);
+        Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where state = 'uncertain' and resends = 2") !== [], 'two more attempts');
+
+        $dispatch = $stack->rows('select * from dispatches')[0];
+        self::assertSame([3, 2], [$dispatch['attempts'], $dispatch['resends']], 'then it waits for a person');
+        self::assertSame([], $stack->rows('select id from letters'));
+    }
+
+    public function test_a_mail_server_that_is_away_is_waited_for(): void
+    {
+        $stack = (new Stack)->withDemo(events: 0)->serve();
+        $stack->kill('mailroom');
+        $stack->raise(['id' => 'evt', 'event' => 'order.changed', 'record' => self::ORDER + ['number' => 'T-1', 'status' => 'paid', 'customer' => ['email' => 'well@example.org']]]);
+        Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where attempts > 0 and state = 'queued'") !== [], 'the first attempt');
+        self::assertStringContainsString('could not be reached', $stack->rows('select state_reason from dispatches')[0]['state_reason']);
+        $stack->startMailroom();
+        $this->waitForEnd($stack);
+
+        self::assertSame('sent', $stack->rows('select state from dispatches')[0]['state']);
+        self::assertCount(1, $stack->rows('select id from letters'));
+    }
+
+    public function test_power_cuts_lose_nothing_and_double_nothing_silently(): void
+    {
+        $stack = (new Stack(['HERALD_LEASE' => '2', 'QUEUE_RETRY_AFTER' => '2', 'HERALD_RETRIES' => '0,0,1,1,1,1,1,1,1,1']))->withDemo(events: 110);
+        $all = (int) $stack->rows('select count(*) as n from dispatches')[0]['n'];
+        self::assertGreaterThan(200, $all);
+        $stack->startMailroom();
+        foreach (['worker', 'mailroom', 'worker', 'worker', 'mailroom', 'worker'] as $n => $victim) {
+            $stack->startWorker();
+            $sent = $this->dispatchesThat($stack, 'sent');
+            Stack::waitFor(fn (): bool => $this->dispatchesThat($stack, 'sent') > $sent + 7 + 3 * $n, 'the worker to get going', 30);
+            $stack->kill($victim);
+            $stack->kill('worker');
+            if ($victim === 'mailroom') {
+                $stack->startMailroom();
+            }
+        }
+        $stack->startWorker();
+        $this->waitForEnd($stack, sweep: true);
+        $dispatches = $stack->rows('select id, recipient, state, message_id, (select count(*) from letters where letters.message_id = dispatches.message_id) as letters from dispatches');
+
+        self::assertCount($all, $dispatches, 'nothing is lost');
+        foreach ($dispatches as $dispatch) {
+            $place = json_encode($dispatch);
+            match ($dispatch['state']) {
+                'sent' => self::assertSame(1, $dispatch['letters'], "sent is sent, once: {$place}"),
+                'uncertain' => self::assertContains($dispatch['letters'], [0, 1], "uncertain is told, not doubled: {$place}"),
+                'failed' => self::assertSame('bounce@example.org', $dispatch['recipient'], $place),
+                default => self::assertSame(['skipped', ''], [$dispatch['state'], $dispatch['recipient']], $place),
+            };
+        }
+        self::assertGreaterThan($all - 20, count(array_filter($dispatches, static fn (array $one): bool => $one['state'] === 'sent')));
+    }
+
+    private function dispatchesThat(Stack $stack, string $state): int
+    {
+        return (int) $stack->rows("select count(*) as n from dispatches where state = '{$state}'")[0]['n'];
+    }
+
+    private function waitForEnd(Stack $stack, bool $sweep = false): void
+    {
+        Stack::waitFor(static function () use ($stack, $sweep): bool {
+            if ($sweep) {
+                $stack->artisan('herald:sweep');
+            }
+
+            return $stack->rows("select 1 from dispatches where state in ('queued', 'sending')") === [];
+        }, 'all dispatches to come to an end', 90);
+    }
+}
