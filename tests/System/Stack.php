@@ -116,7 +116,9 @@ final class Stack
             'header' => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"],
         ]]));
 
-        return json_decode((string) $answer, true, flags: JSON_THROW_ON_ERROR);
+        $told = json_decode((string) $answer, true, flags: JSON_THROW_ON_ERROR);
+
+        return isset($told['dispatches']) ? $told : throw new \RuntimeException((string) $answer);
     }
 
     /**
