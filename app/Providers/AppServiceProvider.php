@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Database\ImmediateSqliteConnector;
 use App\Mail\HandoverTransport;
 use App\Models\User;
 use Herald\Render\Renderer;
@@ -19,6 +20,7 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        $this->app->bind('db.connector.sqlite', ImmediateSqliteConnector::class);
         $this->app->singleton(Renderer::class, static fn (): Renderer => Renderer::caching(config()->string('herald.editions')));
     }
 

@@ -65,6 +65,22 @@ final class SendingTest extends TestCase
         self::assertCount(1, $stack->rows('select id from letters'));
     }
 
+    public function test_events_that_come_at_once_wait_their_turn(): void
+    {
+        $stack = (new Stack)->withDemo(events: 0)->serve();
+        $order = static fn (string $status, int $n): array => self::ORDER + ['number' => 'T-5', 'status' => $status, 'note' => "change {$n}", 'customer' => ['email' => 'well@example.org']];
+        $stack->raise(['id' => 'first', 'event' => 'order.changed', 'record' => $order('pending', 0)]);
+        $answers = $stack->raiseAtOnce([
+            ...array_fill(0, 10, ['id' => 'same', 'event' => 'order.changed', 'record' => $order('paid', 1)]),
+            ...array_map(static fn (int $n): array => ['id' => "evt-{$n}", 'event' => 'order.changed', 'record' => $order('paid', $n)], range(2, 15)),
+        ]);
+
+        self::assertCount(24, array_filter($answers, static fn (array $answer): bool => isset($answer['dispatches'])), 'every one is answered: '.json_encode($answers));
+        self::assertCount(1, array_filter(array_slice($answers, 0, 10), static fn (array $answer): bool => ! $answer['repeated']), 'one of the same is taken');
+        self::assertSame(1, (int) $stack->rows("select count(*) as n from dispatches join notices on notices.id = notice_id where notices.key = 'payment-received'")[0]['n'], 'the status became paid once, whoever came first');
+        self::assertSame(16, (int) $stack->rows('select count(*) as n from events')[0]['n']);
+    }
+
     public function test_power_cuts_lose_nothing_and_double_nothing_silently(): void
     {
         $stack = (new Stack(['HERALD_LEASE' => '2', 'QUEUE_RETRY_AFTER' => '2', 'HERALD_RETRIES' => '0,0,1,1,1,1,1,1,1,1']))->withDemo(events: 110);

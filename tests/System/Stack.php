@@ -110,15 +110,37 @@ final class Stack
      */
     public function raise(array $event): array
     {
+        [$told] = $this->raiseAtOnce([$event]);
+
+        return isset($told['dispatches']) ? $told : throw new \RuntimeException((string) json_encode($told));
+    }
+
+    /**
+     * Raises events in requests that run side by side.
+     *
+     * @param  list<array<string, mixed>>  $events
+     * @return list<array<string, mixed>> the answers, in the order of the events
+     */
+    public function raiseAtOnce(array $events): array
+    {
         $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
-        $answer = file_get_contents($this->url.'/api/v1/events', false, stream_context_create(['http' => [
-            'method' => 'POST', 'content' => json_encode($event, JSON_THROW_ON_ERROR), 'ignore_errors' => true,
-            'header' => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"],
-        ]]));
+        $all = curl_multi_init();
+        $requests = array_map(function (array $event) use ($all): \CurlHandle {
+            $request = curl_init($this->url.'/api/v1/events');
+            curl_setopt_array($request, [
+                CURLOPT_POSTFIELDS => json_encode($event, JSON_THROW_ON_ERROR), CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 60, CURLOPT_FORBID_REUSE => true,
+                CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"],
+            ]);
+            curl_multi_add_handle($all, $request);
 
-        $told = json_decode((string) $answer, true, flags: JSON_THROW_ON_ERROR);
+            return $request;
+        }, $events);
+        do {
+            curl_multi_exec($all, $running);
+            curl_multi_select($all, 0.1);
+        } while ($running > 0);
 
-        return isset($told['dispatches']) ? $told : throw new \RuntimeException((string) $answer);
+        return array_map(static fn (\CurlHandle $request): array => json_decode((string) curl_multi_getcontent($request), true) ?? ['error' => curl_error($request)], $requests);
     }
 
     /**

@@ -25,7 +25,11 @@ final class RecordsCommand extends Command
             return self::FAILURE;
         }
         try {
-            $count = LoadRecords::from($source, array_values((array) $this->argument('file')));
+            $count = LoadRecords::from($source, array_values((array) $this->argument('file')), function (int $read): void {
+                if ($read % 1000 === 0) {
+                    $this->line("{$read} records read");
+                }
+            });
         } catch (InvalidDocument $e) {
             $this->error($e->getMessage());
             $this->line('Nothing was changed.');
