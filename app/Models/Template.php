@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property-read Source $source
  * @property-read ?TemplateVersion $latestVersion
  * @property-read ?Draft $draft
+ * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  */
 final class Template extends Model
 {

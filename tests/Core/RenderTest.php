@@ -5,6 +5,11 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Brand\Brand;
+use Herald\Document\Json;
+use Herald\Manuscript\Template;
+use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Renderer;
@@ -138,6 +143,38 @@ final class RenderTest extends TestCase
         $message = Sample::fill([self::ALL[1]], ['guest' => ['name' => 'a/b?c&d="e é'], 'number' => 'V 1']);
 
         self::assertStringContainsString('href="https://example.org/a%2Fb%3Fc%26d%3D%22e%20%C3%A9?q=V%201"', $message->html);
+    }
+
+    public function test_groups_may_stand_in_groups_and_conditions_may_speak_of_items(): void
+    {
+        $text = static fn (string $id, string $words): array => ['id' => $id, 'type' => 'text', 'text' => $words];
+        $message = Sample::fill([['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'item' => 'thing', 'blocks' => [
+            ['id' => 'c', 'type' => 'choice', 'branches' => [
+                ['id' => 'c1', 'when' => ['path' => 'thing.price', 'operator' => 'more', 'value' => ['amount' => '20', 'currency' => 'EUR']], 'blocks' => [
+                    ['id' => 's', 'type' => 'section', 'blocks' => [['id' => 'r2', 'type' => 'repeat', 'list' => 'visit.guests', 'item' => 'guest', 'blocks' => [$text('t1', '{thing.name} is dear, {guest}.')]]]],
+                ]],
+            ], 'otherwise' => [$text('t2', '{thing.name} is {thing.price}, {visit.guest.name or "you"}.')]],
+        ]]]);
+
+        self::assertStringStartsWith("Star chart is dear, Bram.\n\nStar chart is dear, Ciara.\n\nRed torch is €15.90, Aoife.\n", $message->text);
+        self::assertSame(2, substr_count($message->html, 'Star chart is dear'));
+        self::assertSame(1, substr_count($message->html, 'Red torch is'));
+    }
+
+    public function test_labels_and_fallbacks_are_just_text_too(): void
+    {
+        $type = json_decode((string) json_encode(['key' => 'odd', 'name' => 'Odd', 'identity' => 'id', 'fields' => [
+            ['key' => 'id', 'type' => 'text'],
+            ['key' => 'state', 'type' => 'option', 'options' => [['value' => "it's", 'label' => "<b>}} {{ 7*7 }} \\' %}"]]],
+            ['key' => 'note', 'type' => 'text'],
+        ]]), true);
+        $type = RecordType::ofJson(Json::ofArray($type, 'odd'));
+        $template = Template::ofJson(Sample::document([['id' => 't', 'type' => 'text', 'text' => [['variable' => 'odd.state'], ['text' => ' '], ['variable' => 'odd.note', 'fallback' => "}} <i> {{ 8*8 }} \\'"]]]], ['record_type' => 'odd', 'envelope' => ['subject' => '{odd.id}']]), Vocabulary::of($type));
+        $scope = Scope::of($type, RecordReader::read($type, ['id' => 'o', 'state' => "it's"], 'odd'), Sample::source(), null, new \DateTimeImmutable('2026-11-22'));
+        $message = Renderer::inMemory()->fill(Compiler::compile($template->manuscript('en'), Brand::usual()), $scope);
+
+        self::assertStringStartsWith("<b>}} {{ 7*7 }} \\' %} }} <i> {{ 8*8 }} \\'\n", $message->text);
+        self::assertStringContainsString('&lt;b&gt;}} {{ 7*7 }} \\&#039; %} }} &lt;i&gt; {{ 8*8 }} \\&#039;', $message->html);
     }
 
     public function test_languages_from_right_to_left_turn_the_layout_round(): void

@@ -117,9 +117,11 @@ final class RenderCommand extends Command
 
             return Template::ofJson($json, Vocabulary::of($type));
         }
-        $version = StoredTemplate::query()->where('key', $name)->first()?->latestVersion;
+        $stored = StoredTemplate::query()->where('key', $name)->with(['latestVersion.template', 'claims.notice.source'])->first();
+        // Published with the parameters of the notice it claims.
+        $vocabulary = $stored?->claims->first()?->notice->declaration()->vocabulary ?? Vocabulary::of($type);
 
-        return $version?->read(Vocabulary::of($type)) ?? throw InvalidDocument::because('--template', '', "\"{$name}\" is neither a file nor the key of a published template");
+        return $stored?->latestVersion?->read($vocabulary) ?? throw InvalidDocument::because('--template', '', "\"{$name}\" is neither a file nor the key of a published template");
     }
 
     /**

@@ -49,12 +49,12 @@ export function Frame() {
             <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-raised focus:p-3">
                 To the page
             </a>
-            <header className="bg-neutral text-neutral-content border-b-2 border-brass h-[46px] flex items-center px-5 gap-0.5 overflow-x-auto">
+            <header className="bg-neutral text-neutral-content border-b-2 border-brass h-[46px] flex items-center px-5 max-md:px-2 gap-0.5 overflow-x-auto">
                 <NavLink to="/running-order" className="flex items-center gap-2 font-serif font-semibold text-base mr-2 whitespace-nowrap">
-                    <Mark /> Velvet Herald
+                    <Mark /> <span className="max-md:sr-only">Velvet Herald</span>
                 </NavLink>
                 {session.data.source && (
-                    <span className="text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 whitespace-nowrap">{session.data.source}</span>
+                    <span className="text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 whitespace-nowrap max-md:hidden">{session.data.source}</span>
                 )}
                 <nav aria-label="Work" className="flex">
                     {WORK.map(([to, name, beneath]) => (
@@ -62,14 +62,14 @@ export function Frame() {
                             key={to}
                             to={to}
                             aria-current={at.startsWith(to) || at.startsWith(beneath) ? 'page' : undefined}
-                            className="px-2.5 pt-3 pb-2.5 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
+                            className="px-2.5 max-md:px-1.5 pt-3 pb-2.5 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
                         >
                             {name}
                         </NavLink>
                     ))}
                 </nav>
                 <div className="ml-auto flex items-center gap-3.5 text-[13px] text-[#d9b9c4]">
-                    <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap" onClick={() => setKeys(true)}>
+                    <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-md:hidden" onClick={() => setKeys(true)}>
                         Keys <kbd className="font-mono text-[11px] border border-current rounded px-1 opacity-75">?</kbd>
                     </button>
                     <Account name={session.data.person.name} role={session.data.person.role} />

@@ -1,16 +1,17 @@
 import { Paperclip } from 'lucide-react';
 import type { Schemas } from '../api/client';
+import { Address } from './Address';
 import { Stage } from './Stage';
 
 /** A message out of its envelope: addresses and subject as on an envelope, HTML and plain text side by side, the rest folded. */
 export function Opened({ message, htmlAt, envelope }: { message: Schemas['Opened']; htmlAt: string | null; envelope?: { from: string; to: string[] } }) {
-    const lines = [
+    const lines: [string, string][] = [
         ['From', message.from],
         ['To', message.to],
         ['Reply to', message.reply_to],
         ['Date', message.date],
-        ...(envelope ? [['Envelope', `${envelope.from} → ${envelope.to.join(', ')}`]] : []),
-    ].filter(([, value]) => value);
+        ['Envelope', envelope ? `${envelope.from} → ${envelope.to.join(', ')}` : ''],
+    ];
 
     return (
         <article className="bg-raised border border-line rounded-box" aria-label={message.subject}>
@@ -19,11 +20,11 @@ export function Opened({ message, htmlAt, envelope }: { message: Schemas['Opened
                     {message.subject || '(no subject)'}
                 </h2>
                 <dl className="grid grid-cols-[80px_1fr] gap-x-3 text-[13px]">
-                    {lines.map(([label, value]) => (
+                    {lines.filter(([, value]) => value).map(([label, value]) => (
                         <div key={label} className="contents">
                             <dt>{label}</dt>
-                            <dd className="break-words min-w-0" dir="auto">
-                                {value}
+                            <dd className="break-words min-w-0">
+                                <Address of={value} />
                             </dd>
                         </div>
                     ))}

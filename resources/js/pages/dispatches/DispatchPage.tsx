@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
+import { Address } from '../../parts/Address';
 import { Dialog } from '../../parts/Dialog';
 import { Loading, Problem } from '../../parts/Message';
 import { Opened } from '../../parts/Opened';
@@ -80,9 +81,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
         ],
         [
             'Recipient',
-            <span className="break-words" dir="auto">
-                {dispatch.recipient ? `${dispatch.recipient_name ?? ''} <${dispatch.recipient}>` : 'no address'}
-            </span>,
+            <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : 'no address'}</span>,
         ],
         [
             'Language',

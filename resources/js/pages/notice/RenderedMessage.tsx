@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, got } from '../../api/client';
+import { Address } from '../../parts/Address';
 import { Loading, Problem } from '../../parts/Message';
 import { Stage } from '../../parts/Stage';
 
@@ -49,10 +50,12 @@ export function RenderedMessage({ notice, words, record, language, form, title, 
                         </>
                     )}
                     <dt>From</dt>
-                    <dd className="break-words min-w-0">{message.from}</dd>
+                    <dd className="break-words min-w-0">
+                        <Address of={message.from} />
+                    </dd>
                     <dt>To</dt>
-                    <dd className="break-words min-w-0" dir="auto">
-                        {message.to ?? <span className="text-warning">no address: it would be skipped</span>}
+                    <dd className="break-words min-w-0">
+                        {message.to === null ? <span className="text-warning">no address: it would be skipped</span> : <Address of={message.to} />}
                     </dd>
                     <dt>Language</dt>
                     <dd>

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
+import { Address } from '../../parts/Address';
 import { Problem } from '../../parts/Message';
 
 /** Changes fields with a fixed list of values. What that sets off is said before it is saved. */
@@ -79,13 +80,13 @@ function Consequences({ consequences }: { consequences: Schemas['Consequences'][
                 {consequences.map((one) => (
                     <li key={one.notice} className="border-l-3 border-primary pl-2.5 mb-2">
                         <b className="font-semibold">{one.name}</b> <span className="text-muted">to {one.audience_label}</span>
-                        <span className="block break-words" dir="auto">
+                        <span className="block break-words">
                             {one.recipient === null ? (
                                 <span className="text-warning">skipped: the record has no address</span>
                             ) : one.left_to_source ? (
                                 <span className="text-warning">left to the source, which still sends it itself</span>
                             ) : (
-                                <>{[one.recipient_name, `<${one.recipient}>`].filter(Boolean).join(' ')}</>
+                                <Address of={`${one.recipient_name ?? ''} <${one.recipient}>`} />
                             )}
                         </span>
                         <span className="block text-muted">

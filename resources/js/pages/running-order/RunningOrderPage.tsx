@@ -91,27 +91,27 @@ function NoticeRow({ line, number }: { line: Line; number: number }) {
     return (
         <li
             style={{ '--letters': `${line.languages.length * 31 + 4}px` } as CSSProperties}
-            className={`relative grid grid-cols-[26px_190px_minmax(180px,1fr)_185px_var(--letters)_140px_215px] max-xl:grid-cols-[24px_150px_minmax(150px,1fr)_110px_var(--letters)_110px_150px] max-md:block max-md:py-2 gap-x-2 items-center min-h-[33px] py-0.5 pl-2 border-b border-line/60 border-l-3 hover:bg-base-200/60 ${replaced ? 'border-l-primary' : line.carrier === 'source' ? 'border-l-line' : 'border-l-transparent'}`}
+            className={`relative grid grid-cols-[26px_190px_minmax(180px,1fr)_185px_var(--letters)_140px_215px] max-xl:grid-cols-[24px_150px_minmax(150px,1fr)_110px_var(--letters)_110px_150px] max-md:grid-cols-[24px_minmax(0,1fr)_auto] max-md:py-2 gap-x-2 items-center min-h-[33px] py-0.5 pl-2 border-b border-line/60 border-l-3 hover:bg-base-200/60 ${replaced ? 'border-l-primary' : line.carrier === 'source' ? 'border-l-line' : 'border-l-transparent'}`}
         >
             <span className="font-serif text-[12.5px] text-accent">{number}</span>
-            <span className="text-muted text-[13px]">{line.cue}</span>
-            <span className="min-w-0">
+            <span className="text-muted text-[13px] max-md:row-start-2 max-md:col-start-2 max-md:col-span-2">{line.cue}</span>
+            <span className="min-w-0 max-md:row-start-1 max-md:col-start-2">
                 <Link to={`/notices/${line.key}`} className="font-semibold after:absolute after:inset-0 hover:underline">
                     {line.name}
                 </Link>
                 <span className="text-muted text-[12.5px] ml-2">{line.audience_label}</span>
             </span>
-            <span className={`text-[13px] truncate ${replaced ? 'text-primary font-semibold' : ''}`} title={line.template ? `${line.template.name}, version ${line.template.version}` : undefined}>
+            <span className={`text-[13px] truncate max-md:row-start-1 max-md:col-start-3 max-md:text-right ${replaced ? 'text-primary font-semibold' : ''}`} title={line.template ? `${line.template.name}, version ${line.template.version}` : undefined}>
                 {replaced ? 'Replaced' : 'Built-in'}
-                {line.template && <span className="font-normal text-muted ml-1.5 text-[12.5px]">{line.template.name}</span>}
+                {line.template && <span className="font-normal text-muted ml-1.5 text-[12.5px] max-md:hidden">{line.template.name}</span>}
             </span>
-            <span className="relative">
+            <span className="relative max-md:row-start-3 max-md:col-start-2">
                 <Letters languages={line.languages} />
             </span>
-            <span className="text-muted text-[13px] whitespace-nowrap">
+            <span className="text-muted text-[13px] whitespace-nowrap max-md:row-start-3 max-md:col-start-3 max-md:text-right">
                 <Sent counts={line.dispatches} />
             </span>
-            <span className="text-warning text-[12.5px]">{line.trouble.join(', ')}</span>
+            <span className="text-warning text-[12.5px] max-md:col-start-2 max-md:col-span-2">{line.trouble.join(', ')}</span>
         </li>
     );
 }
