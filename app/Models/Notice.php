@@ -28,11 +28,6 @@ final class Notice extends Model
         return ['declared' => 'boolean'];
     }
 
-    public function getRouteKeyName(): string
-    {
-        return 'key';
-    }
-
     /** The notice as the source declares it. */
     public function declaration(): Declared
     {

@@ -24,11 +24,6 @@ final class Template extends Model
 {
     protected $guarded = [];
 
-    public function getRouteKeyName(): string
-    {
-        return 'key';
-    }
-
     /** @return BelongsTo<Source, $this> */
     public function source(): BelongsTo
     {

@@ -18,14 +18,4 @@ final readonly class Inline
     {
         return $this->runs === [];
     }
-
-    /** The words alone, variables by their path in brackets; for lists and search. */
-    public function plain(): string
-    {
-        return implode('', array_map(static fn (Run $run): string => match (true) {
-            $run->content instanceof Variable => '{'.$run->content->path.'}',
-            $run->content === null => "\n",
-            default => $run->content,
-        }, $this->runs));
-    }
 }

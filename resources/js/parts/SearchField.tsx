@@ -1,10 +1,10 @@
 import { Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useAddressState } from './useAddressState';
 
 /** Searches while one types; what is searched for stands in the address. */
 export function SearchField({ label, name = 'search' }: { label: string; name?: string }) {
-    const [search, setSearch] = useSearchParams();
+    const [search, set] = useAddressState();
     const given = search.get(name) ?? '';
     const [text, setText] = useState(given);
 
@@ -12,25 +12,10 @@ export function SearchField({ label, name = 'search' }: { label: string; name?: 
         if (text === given) {
             return;
         }
-        const timer = setTimeout(() => {
-            setSearch(
-                (now) => {
-                    const next = new URLSearchParams(now);
-                    if (text) {
-                        next.set(name, text);
-                    } else {
-                        next.delete(name);
-                    }
-                    next.delete('page');
-
-                    return next;
-                },
-                { replace: true },
-            );
-        }, 250);
+        const timer = setTimeout(() => set(name, text), 250);
 
         return () => clearTimeout(timer);
-    }, [text, given, name, setSearch]);
+    }, [text, given, name, set]);
 
     return (
         <label className="input input-sm bg-raised w-64">

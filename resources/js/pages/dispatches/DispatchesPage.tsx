@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { Empty, Loading, Problem } from '../../parts/Message';
@@ -7,10 +6,11 @@ import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
 import { STATES, stateName } from '../../parts/State';
+import { useAddressState } from '../../parts/useAddressState';
 
 /** Everything that was sent, is to be sent, or was not sent and why. */
 export function DispatchesPage() {
-    const [params, setParams] = useSearchParams();
+    const [params, set] = useAddressState();
     const state = STATES.find((one) => one === params.get('state'));
     const notice = params.get('notice') ?? '';
     const search = params.get('search') ?? '';
@@ -21,21 +21,6 @@ export function DispatchesPage() {
         placeholderData: (before) => before,
         refetchInterval: 4_000,
     });
-    const set = (name: string, value: string) =>
-        setParams(
-            (now) => {
-                const next = new URLSearchParams(now);
-                if (value) {
-                    next.set(name, value);
-                } else {
-                    next.delete(name);
-                }
-                next.delete('page');
-
-                return next;
-            },
-            { replace: true },
-        );
     if (found.isPending) {
         return <Loading />;
     }

@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { RecordPicker } from '../../parts/RecordPicker';
+import { useAddressState } from '../../parts/useAddressState';
 import { useMayEdit } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { RenderedMessage } from './RenderedMessage';
@@ -27,24 +28,10 @@ export function NoticePage() {
 }
 
 function Loaded({ notice }: { notice: Notice }) {
-    const [search, setSearch] = useSearchParams();
+    const [search, set] = useAddressState();
     const record = search.get('record') ?? notice.newest_record;
     const language = search.get('language');
     const [form, setForm] = useState<'html' | 'text'>('html');
-    const set = (name: string, value: string | null) =>
-        setSearch(
-            (now) => {
-                const next = new URLSearchParams(now);
-                if (value) {
-                    next.set(name, value);
-                } else {
-                    next.delete(name);
-                }
-
-                return next;
-            },
-            { replace: true },
-        );
 
     return (
         <Page
