@@ -16,19 +16,31 @@ use Herald\Message\UnsendableMessage;
 use Herald\Notice\WhenUncertain;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 
-/** Sends one dispatch. Safe to run any number of times: only who holds the dispatch's lease sends. */
-final class SendDispatch implements ShouldQueue
+/**
+ * Sends one dispatch. Safe to run any number of times: only who holds the dispatch's lease sends. A dispatch has one job waiting at a time, however
+ * often it is looked after while the queue is long.
+ */
+final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Queueable;
 
     /** Attempts are counted on the dispatch, not on the job. */
     public int $tries = 0;
 
+    /** Seconds after which a job that was lost may be replaced. */
+    public int $uniqueFor = 600;
+
     public function __construct(public readonly string $dispatchId)
     {
+    }
+
+    public function uniqueId(): string
+    {
+        return $this->dispatchId;
     }
 
     public function handle(Renderer $renderer): void
