@@ -20,6 +20,7 @@ use Herald\Notice\Occurrence;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Render\Scope;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 
 /** Takes an event in: brings the record up to date, and writes a dispatch for every notice that it sets off. All of it, or nothing. */
@@ -58,10 +59,30 @@ final readonly class TakeEvent
      */
     public function take(string $key, \Closure $change): TakenEvent
     {
+        try {
+            return $this->takeOnce($key, $change);
+        } catch (UniqueConstraintViolationException $e) {
+            // Where transactions run side by side, the same event may have come in a moment ago.
+            return $this->known() ?? throw $e;
+        }
+    }
+
+    private function known(): ?TakenEvent
+    {
+        $known = Event::query()->where(['source_id' => $this->source->id, 'event_id' => $this->eventId])->first();
+
+        return $known === null ? null : new TakenEvent($known, repeated: true, differs: $known->body_hash !== $this->bodyHash);
+    }
+
+    /**
+     * @param  \Closure(?Record): array<string, mixed>  $change
+     */
+    private function takeOnce(string $key, \Closure $change): TakenEvent
+    {
         return DB::transaction(function () use ($key, $change): TakenEvent {
-            $known = Event::query()->where(['source_id' => $this->source->id, 'event_id' => $this->eventId])->first();
+            $known = $this->known();
             if ($known !== null) {
-                return new TakenEvent($known, repeated: true, differs: $known->body_hash !== $this->bodyHash);
+                return $known;
             }
             $record = Record::query()->where(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key])->lockForUpdate()->first();
             $after = $change($record);

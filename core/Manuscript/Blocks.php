@@ -18,6 +18,7 @@ final class Blocks
         Block\LineItems::class,
         Block\Totals::class,
         Block\Section::class,
+        Block\Columns::class,
         Block\Choice::class,
         Block\Repeat::class,
     ];

@@ -31,10 +31,10 @@ final class HtmlWriter extends Writer
         parent::__construct($twig, $ledger);
     }
 
-    /** A writer into the same message, for a place that is so many pixels narrower. */
-    public function narrower(int $pixels): self
+    /** A writer into the same message, for a place that is so many pixels wide. */
+    public function within(int $width): self
     {
-        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $this->width - $pixels);
+        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $width);
     }
 
     /**

@@ -34,6 +34,7 @@ final class RenderTest extends TestCase
         ['id' => 'l', 'type' => 'line_items', 'list' => 'visit.items', 'picture' => '{item.picture}', 'empty' => 'Nothing.', 'columns' => [['id' => 'l1', 'label' => 'What', 'value' => '{item.name}'], ['id' => 'l2', 'value' => '{item.price}', 'align' => 'end']]],
         ['id' => 's', 'type' => 'totals', 'rows' => [['id' => 's1', 'label' => 'Total', 'value' => '{visit.total}', 'strong' => true]]],
         ['id' => 'g', 'type' => 'section', 'blocks' => [['id' => 'g1', 'type' => 'text', 'text' => 'Inside: {visit.meta.table or "no table"}', 'small' => true]]],
+        ['id' => 'k', 'type' => 'columns', 'columns' => [['id' => 'k1', 'blocks' => [['id' => 'k1t', 'type' => 'text', 'text' => 'First column.']]], ['id' => 'k2', 'blocks' => [['id' => 'k2t', 'type' => 'picture', 'source' => 'https://example.org/x.png', 'alternative' => 'Second column']]]]],
         ['id' => 'c', 'type' => 'choice', 'branches' => [['id' => 'c1', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => [['id' => 'c1t', 'type' => 'text', 'text' => 'It is paid.']]]], 'otherwise' => [['id' => 'c2t', 'type' => 'text', 'text' => 'It is not paid.']]],
         ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.guests', 'item' => 'guest', 'blocks' => [['id' => 'r1', 'type' => 'text', 'text' => 'With {guest}.']], 'empty' => [['id' => 'r2', 'type' => 'text', 'text' => 'Alone.']]],
     ];
@@ -42,7 +43,7 @@ final class RenderTest extends TestCase
     {
         $message = Sample::fill(self::ALL);
 
-        foreach (['For Aoife', 'V-1', 'Go, Aoife', 'Star chart', '€15.90', '€1,234.50', 'Inside: 7', 'It is paid.', 'With Bram.', 'With Ciara.', 'Larkmoor Observatory'] as $words) {
+        foreach (['For Aoife', 'V-1', 'Go, Aoife', 'Star chart', '€15.90', '€1,234.50', 'Inside: 7', 'First column.', 'Second column', 'It is paid.', 'With Bram.', 'With Ciara.', 'Larkmoor Observatory'] as $words) {
             self::assertStringContainsString($words, $message->html);
             self::assertStringContainsString($words, $message->text);
         }
@@ -143,6 +144,16 @@ final class RenderTest extends TestCase
         $message = Sample::fill([self::ALL[1]], ['guest' => ['name' => 'a/b?c&d="e é'], 'number' => 'V 1']);
 
         self::assertStringContainsString('href="https://example.org/a%2Fb%3Fc%26d%3D%22e%20%C3%A9?q=V%201"', $message->html);
+    }
+
+    public function test_columns_share_the_width_and_stand_below_each_other_in_text(): void
+    {
+        $message = Sample::fill([self::ALL[9]]);
+
+        // 600 less 32 on either side, in two; the first keeps 16 as a gap.
+        self::assertSame(2, substr_count($message->html, '<div style="display:inline-block;width:100%;max-width:268px;vertical-align:top">'));
+        self::assertStringContainsString('width="268" alt="Second column"', $message->html, 'a picture is no wider than its column');
+        self::assertStringStartsWith("First column.\n\nSecond column\n", $message->text);
     }
 
     public function test_groups_may_stand_in_groups_and_conditions_may_speak_of_items(): void

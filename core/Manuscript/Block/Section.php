@@ -53,7 +53,7 @@ final readonly class Section implements Block
         $step = $writer->brand->step;
         $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td bgcolor="'.$ground.'"'
             .$writer->style(['background-color' => $ground, 'padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px']).'>');
-        $writer->narrower(4 * $step)->stack($this->blocks);
+        $writer->within($writer->width - 4 * $step)->stack($this->blocks);
         $writer->markup('</td></tr></table>');
     }
 

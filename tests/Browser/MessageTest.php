@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Database\Demo\LarkmoorRecords;
+use Herald\Brand\Brand;
+use Herald\Document\Json;
+use Herald\Manuscript\Template;
+use Herald\Record\RecordReader;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+use PHPUnit\Framework\TestCase;
+use Tests\Core\Sample;
+
+/** Messages as headless Chromium lays them out: a measure of what mail programs on that engine show. */
+final class MessageTest extends TestCase
+{
+    private Chromium $chromium;
+
+    private string $file;
+
+    protected function setUp(): void
+    {
+        $this->chromium = new Chromium;
+        $this->file = sys_get_temp_dir().'/herald-message-'.bin2hex(random_bytes(6)).'.html';
+    }
+
+    protected function tearDown(): void
+    {
+        @unlink($this->file);
+    }
+
+    public function test_columns_stand_side_by_side_and_below_each_other_on_a_phone(): void
+    {
+        $column = static fn (string $id): array => ['id' => $id, 'blocks' => [['id' => $id.'t', 'type' => 'text', 'text' => "Words of {$id}"]]];
+        file_put_contents($this->file, Sample::fill([['id' => 'c', 'type' => 'columns', 'columns' => [$column('a'), $column('b')]]])->html);
+
+        self::assertSame([0, 0], $this->measure(640, "return [...document.querySelectorAll('p')].map((p, n, all) => p.getBoundingClientRect().top - all[0].getBoundingClientRect().top)"));
+        [, $second] = $this->measure(375, "return [...document.querySelectorAll('p')].map((p, n, all) => p.getBoundingClientRect().top - all[0].getBoundingClientRect().top)");
+        self::assertGreaterThan(20, $second);
+    }
+
+    public function test_no_message_is_wider_than_its_window_and_none_wider_than_600_px(): void
+    {
+        $type = Sample::larkmoor()->recordTypes['order'];
+        $template = Template::ofJson(Json::ofFile(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json'), Vocabulary::of($type));
+        $renderer = Renderer::inMemory();
+        $awkward = array_slice((new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1:9'))->orders(), -12);
+        foreach ($template->languages() as $language) {
+            $compiled = Compiler::compile($template->manuscript($language), Brand::usual());
+            foreach ($awkward as $line) {
+                $record = RecordReader::read($type, $line['data'], 'order');
+                file_put_contents($this->file, $renderer->html($compiled, Scope::of($type, $record, Sample::source(), null, new \DateTimeImmutable('2026-11-23'))));
+                foreach ([320, 375, 600, 1280] as $width) {
+                    [$scroll, $content] = $this->measure($width, "return [document.documentElement.scrollWidth, document.querySelector('table table').getBoundingClientRect().width]");
+                    self::assertLessThanOrEqual($width, $scroll, "{$record['number']} in {$language} at {$width}");
+                    self::assertLessThanOrEqual(600, $content, "{$record['number']} in {$language} at {$width}");
+                }
+            }
+        }
+    }
+
+    private function measure(int $width, string $script): mixed
+    {
+        $driver = $this->chromium->driver;
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+        $driver->get('file://'.$this->file);
+
+        return $driver->executeScript($script);
+    }
+}
