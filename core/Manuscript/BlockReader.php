@@ -106,11 +106,11 @@ final readonly class BlockReader
             $list = $this->vocabulary->field($path);
             if ($list->type !== FieldType::List) {
                 $this->reading->faults->add($this->node->below('list'), "\"{$path}\" is not a list but of type {$list->type->value}");
-                $list = Field::object($name, $name, []);
+                $list = Field::missingList();
             }
         } catch (UnknownPath $e) {
             $this->reading->faults->add($this->node->below('list'), $e->getMessage());
-            $list = Field::object($name, $name, []);
+            $list = Field::missingList();
         }
 
         return [$path, $name, $this->vocabulary->with($name, $list)];

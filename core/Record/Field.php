@@ -65,6 +65,12 @@ final readonly class Field
         return new self($key, Caption::of($label, $label), FieldType::Object, fields: array_column($fields, null, 'key'));
     }
 
+    /** Stands for a list that is not there, so that what is said about its items is not told as a fault of its own. */
+    public static function missingList(): self
+    {
+        return new self('', Caption::of(null, 'Missing'), FieldType::List, of: FieldType::Open);
+    }
+
     /** The field that stands for one item of this list, under the name a repeat gives it. */
     public function item(string $name): self
     {
