@@ -49,6 +49,7 @@ $dispatch = (string) $database->query("select id from dispatches where recipient
 $letter = (string) $database->query("select id from letters where envelope_to like '%aoife@%' order by id desc limit 1")->fetchColumn();
 $take('running-order', '/running-order');
 $take('notice', "/notices/order-received?record={$order}");
+$take('templates', '/templates');
 $take('records', '/records/order');
 $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');

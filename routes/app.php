@@ -20,6 +20,7 @@ Route::middleware('auth:web')->group(function (): void {
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
     Route::get('records', [RecordController::class, 'index']);
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
+    Route::get('templates', [TemplateController::class, 'index']);
     Route::get('templates/{key}', [TemplateController::class, 'show']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);

@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\Mail;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
+use Symfony\Component\Mailer\Transport\TransportInterface;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\RawMessage;
 
@@ -37,7 +38,7 @@ final class Handover
         }
     }
 
-    private static function transport(\Closure $beforeData): \Symfony\Component\Mailer\Transport\TransportInterface
+    private static function transport(\Closure $beforeData): TransportInterface
     {
         $mailer = Mail::mailer();
         $transport = $mailer instanceof Mailer ? $mailer->getSymfonyTransport() : throw new \LogicException('No mailer');

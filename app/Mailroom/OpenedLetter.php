@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mailroom;
 
+use ZBateson\MailMimeParser\Header\AddressHeader;
 use ZBateson\MailMimeParser\Header\IHeader;
 use ZBateson\MailMimeParser\IMessage;
 use ZBateson\MailMimeParser\Message;
@@ -55,7 +56,7 @@ final readonly class OpenedLetter
     {
         $header = $this->message->getHeader($name);
 
-        return $header instanceof \ZBateson\MailMimeParser\Header\AddressHeader
+        return $header instanceof AddressHeader
             ? implode(', ', array_map(static fn ($one): string => trim($one->getName().' <'.$one->getEmail().'>'), $header->getAddresses()))
             : '';
     }

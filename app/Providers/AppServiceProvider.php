@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
+use Symfony\Component\Mailer\Transport\Smtp\Stream\SocketStream;
 
 final class AppServiceProvider extends ServiceProvider
 {
@@ -44,7 +45,7 @@ final class AppServiceProvider extends ServiceProvider
                 $transport->setUsername($config['username'])->setPassword((string) ($config['password'] ?? ''));
             }
             $stream = $transport->getStream();
-            if ($stream instanceof \Symfony\Component\Mailer\Transport\Smtp\Stream\SocketStream) {
+            if ($stream instanceof SocketStream) {
                 $stream->setTimeout((float) $config['timeout']);
             }
 

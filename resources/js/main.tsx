@@ -17,6 +17,7 @@ import { RecordPage } from './pages/records/RecordPage';
 import { RecordsPage } from './pages/records/RecordsPage';
 import { RunningOrderPage } from './pages/running-order/RunningOrderPage';
 import { SignInPage } from './pages/sign-in/SignInPage';
+import { TemplatesPage } from './pages/templates/TemplatesPage';
 import { Frame } from './parts/Frame';
 import { NothingHere } from './parts/Message';
 
@@ -39,6 +40,7 @@ const router = createBrowserRouter([
             { path: '/', element: <Navigate to="/running-order" replace /> },
             { path: '/running-order', element: <RunningOrderPage /> },
             { path: '/notices/:notice', element: <NoticePage /> },
+            { path: '/templates', element: <TemplatesPage /> },
             { path: '/records', element: <RecordsPage /> },
             { path: '/records/:type', element: <RecordsPage /> },
             { path: '/records/:type/*', element: <RecordPage /> },

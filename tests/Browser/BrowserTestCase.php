@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use App\Console\Commands\DemoCommand;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -96,7 +97,7 @@ abstract class BrowserTestCase extends TestCase
         $found = $this->driver->findElements(WebDriverBy::xpath($xpath));
         try {
             return $found === [] ? '' : implode("\n", array_map(static fn (RemoteWebElement $element): string => $element->getText(), $found));
-        } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException) {
+        } catch (StaleElementReferenceException) {
             return '';
         }
     }

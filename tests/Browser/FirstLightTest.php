@@ -40,6 +40,13 @@ final class FirstLightTest extends BrowserTestCase
         $this->see('Sticker sheet, free', '//article//pre');
         $this->assertAccessible();
 
+        // Templates are found by the words in them, and say where they are used.
+        $this->follow('Templates', '//nav');
+        $this->element('//input[@type="search"]')->sendKeys('guten Händen');
+        $this->see('night-blue-receipt', '//tbody');
+        $this->assertAccessible();
+        self::assertSame('Order received', $this->text('//tbody//a'));
+
         // A record's status is changed; the page says what that sets off before it is saved.
         $this->follow('Records');
         $this->element('//input[@type="search"]')->sendKeys('brannigan');
@@ -171,7 +178,7 @@ final class FirstLightTest extends BrowserTestCase
         $password->sendKeys('larkmoor-demo');
         $this->press('Sign in');
         $this->see('php artisan herald:source manifest.json');
-        foreach (['/running-order' => 'No application is connected yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
+        foreach (['/running-order' => 'No application is connected yet', '/templates' => 'No templates yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
             $this->open($path);
             $this->see($words);
             $this->assertAccessible();

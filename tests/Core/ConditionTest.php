@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
+use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
 use Herald\Record\Vocabulary;
@@ -109,7 +110,7 @@ final class ConditionTest extends TestCase
     #[DataProvider('mistakes')]
     public function test_a_mistake_is_named_at_its_place(array $document, string $words): void
     {
-        $this->expectExceptionObject(new InvalidDocument('condition', [new \Herald\Document\Fault(strtok($words, ':') ?: '', ltrim(substr($words, (int) strpos($words, ':') + 1)))]));
+        $this->expectExceptionObject(new InvalidDocument('condition', [new Fault(strtok($words, ':') ?: '', ltrim(substr($words, (int) strpos($words, ':') + 1)))]));
         self::read($document);
     }
 

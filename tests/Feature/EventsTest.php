@@ -8,7 +8,9 @@ use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Models\Event;
 use App\Models\Record;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** What a source tells us, and what that sets off. */
@@ -106,7 +108,7 @@ final class EventsTest extends TestCase
         $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER]);
         $row = (array) DB::table('dispatches')->first();
 
-        $this->expectException(\Illuminate\Database\UniqueConstraintViolationException::class);
+        $this->expectException(UniqueConstraintViolationException::class);
         DB::table('dispatches')->insert(['id' => '01ANOTHER'] + $row);
     }
 
@@ -127,7 +129,7 @@ final class EventsTest extends TestCase
     /**
      * @param  array<string, mixed>  $body
      */
-    private function raise(array $body): \Illuminate\Testing\TestResponse
+    private function raise(array $body): TestResponse
     {
         static $source;
         if ($source === null || ! $source->exists || $source->newQuery()->count() === 0) {

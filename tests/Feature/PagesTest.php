@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Loading\PublishTemplate;
 use App\Models\Dispatch;
 use App\Models\Record;
+use Herald\Document\Json;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Spatie\Activitylog\Models\Activity;
@@ -20,6 +22,7 @@ final class PagesTest extends TestCase
         $this->ask('GET', '/api/app/records')->assertOk()->assertJsonPath('types', []);
         $this->ask('GET', '/api/app/dispatches')->assertOk()->assertJsonPath('total', 0);
         $this->ask('GET', '/api/app/letters')->assertOk()->assertJsonPath('total', 0);
+        $this->ask('GET', '/api/app/templates')->assertOk()->assertJsonPath('templates', []);
         $this->ask('GET', '/api/app/notices/order-received')->assertNotFound();
         $this->ask('GET', '/api/app/records/order/1')->assertNotFound();
         $this->ask('GET', '/api/app/dispatches/1')->assertNotFound();
@@ -55,7 +58,7 @@ final class PagesTest extends TestCase
         $source = $this->larkmoor();
         $document = json_decode((string) file_get_contents(database_path('demo/night-blue-receipt.json')), true);
         unset($document['translations']);
-        \App\Loading\PublishTemplate::from($source, \Herald\Document\Json::ofArray($document, 'x'));
+        PublishTemplate::from($source, Json::ofArray($document, 'x'));
 
         self::assertSame(['tag' => 'de', 'words' => 'missing'], $this->signIn()->ask('GET', '/api/app/running-order')->json('strands.0.notices.0.languages.1'));
     }
@@ -167,6 +170,19 @@ final class PagesTest extends TestCase
 
         self::assertSame('pending', Record::query()->where('key', 'LM-20429')->firstOrFail()->data['status']);
         self::assertSame(0, Dispatch::query()->count());
+    }
+
+    public function test_templates_are_found_by_name_key_notice_and_words(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        $found = fn (string $search): array => array_column($this->ask('GET', '/api/app/templates?search='.rawurlencode($search))->assertOk()->json('templates'), 'key');
+        foreach (['', 'night', 'BLUE-receipt', 'order received', 'guten Händen', 'clear night paid'] as $search) {
+            self::assertSame(['night-blue-receipt'], $found($search), $search);
+        }
+        self::assertSame([], $found('night-blue nonsense'));
+        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null]);
+        self::assertSame([['notice' => 'order-received', 'name' => 'Order received', 'active' => false]], $this->ask('GET', '/api/app/templates')->json('templates.0.claims'));
     }
 
     public function test_a_stale_draft_is_refused(): void

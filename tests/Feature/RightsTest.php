@@ -26,6 +26,7 @@ final class RightsTest extends TestCase
         'GET api/app/records/{type}/{key}' => ['viewer', ['type' => 'order', 'key' => 'LM-20429']],
         'POST api/app/records/{type}/{key}/consequences' => ['editor', ['type' => 'order', 'key' => 'LM-20429'], '', ['changes' => ['status' => 'paid']]],
         'PATCH api/app/records/{type}/{key}' => ['editor', ['type' => 'order', 'key' => 'LM-20429'], '', ['revision' => 1, 'changes' => ['status' => 'paid']]],
+        'GET api/app/templates' => ['viewer', []],
         'GET api/app/templates/{key}' => ['viewer', ['key' => 'night-blue-receipt']],
         'PUT api/app/templates/{key}/draft' => ['editor', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
         'GET api/app/dispatches' => ['viewer', []],

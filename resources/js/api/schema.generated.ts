@@ -156,6 +156,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/app/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/app/templates/{key}": {
         parameters: {
             query?: never;
@@ -496,17 +512,35 @@ export interface components {
                 language: string;
             }[];
         };
+        DraftMark: {
+            revision: number;
+            by: string | null;
+            at: string;
+        } | null;
+        Templates: {
+            templates: {
+                key: string;
+                name: string;
+                folder: string;
+                record_type: string;
+                version: number | null;
+                published_at: string | null;
+                published_by: string | null;
+                draft: components["schemas"]["DraftMark"];
+                claims: {
+                    notice: string;
+                    name: string;
+                    active: boolean;
+                }[];
+            }[];
+        };
         Template: {
             key: string;
             name: string;
             folder: string;
             record_type: string;
             version: number | null;
-            draft: {
-                revision: number;
-                by: string | null;
-                at: string;
-            } | null;
+            draft: components["schemas"]["DraftMark"];
             document: Record<string, never> | null;
         };
         DispatchLine: {
@@ -929,6 +963,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Consequences"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    templates: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All templates, or those found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Templates"];
                 };
             };
             default: components["responses"]["Problem"];

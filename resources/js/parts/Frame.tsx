@@ -10,6 +10,7 @@ import { useSession } from './useSession';
 
 const WORK = [
     ['/running-order', 'Running order', '/notices'],
+    ['/templates', 'Templates', '/templates'],
     ['/records', 'Records', '/records'],
     ['/dispatches', 'Dispatches', '/dispatches'],
     ['/mailroom', 'Mailroom', '/mailroom'],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Http\Resources\NoticeLine;
+use App\Http\Stage;
 use App\Models\Claim;
 use App\Models\Notice;
 use App\Models\Record;
@@ -13,6 +14,7 @@ use App\Sending\Rendering;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Spatie\Activitylog\Models\Activity;
@@ -65,11 +67,11 @@ final class NoticeController
         ]);
     }
 
-    public function html(string $key, Request $request, Rendering $rendering): \Illuminate\Http\Response
+    public function html(string $key, Request $request, Rendering $rendering): Response
     {
         [$notice, $record, $builtIn, $language] = self::asked($key, $request);
 
-        return \App\Http\Stage::show($rendering->of($notice, $record, $builtIn, $language)[2]->html);
+        return Stage::show($rendering->of($notice, $record, $builtIn, $language)[2]->html);
     }
 
     /** Says who answers: a template by its key, or null for the built-in. */

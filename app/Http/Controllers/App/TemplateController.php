@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Models\Claim;
 use App\Models\Draft;
 use App\Models\Source;
 use App\Models\Template;
@@ -17,6 +18,34 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class TemplateController
 {
+    /** All templates with where they are used; found by name, key, folder, notice and the words in them. */
+    public function index(Request $request): JsonResponse
+    {
+        $given = $request->validate(['search' => ['nullable', 'string', 'max:200']]);
+        $source = Source::current();
+        if ($source === null) {
+            return response()->json(['templates' => []]);
+        }
+        $notices = $source->manifest()->notices;
+        $templates = $source->templates()->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
+        $words = preg_split('/\s+/', mb_strtolower(trim($given['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+
+        return response()->json(['templates' => $templates->map(static fn (Template $template): array => [
+            'key' => $template->key, 'name' => $template->name, 'folder' => $template->folder, 'record_type' => $template->record_type,
+            'version' => $template->latestVersion?->number,
+            'published_at' => $template->latestVersion?->published_at->toIso8601ZuluString(), 'published_by' => $template->latestVersion?->user?->name,
+            'draft' => $template->draft === null ? null : ['revision' => $template->draft->revision, 'by' => $template->draft->user?->name, 'at' => $template->draft->updated_at->toIso8601ZuluString()],
+            'claims' => $template->claims->map(static fn (Claim $claim): array => [
+                'notice' => $claim->notice->key, 'name' => isset($notices[$claim->notice->key]) ? $notices[$claim->notice->key]->name : $claim->notice->key, 'active' => $claim->active,
+            ])->all(),
+        ])->filter(static function (array $line) use ($templates, $words): bool {
+            $template = $templates->firstWhere('key', $line['key']);
+            $all = mb_strtolower(implode(' ', [$line['key'], $line['name'], $line['folder'], ...array_column($line['claims'], 'name'), $template?->draft?->document, $template?->latestVersion?->document]));
+
+            return array_filter($words, static fn (string $word): bool => ! str_contains($all, $word)) === [];
+        })->values()]);
+    }
+
     public function show(string $key): JsonResponse
     {
         $template = self::find($key);
