@@ -12,7 +12,7 @@ use Herald\Document\Node;
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 1;
+    public const COMPILER = 2;
 
     /**
      * @param  array<value-of<Part>, string>  $sources  Twig source by part

@@ -50,7 +50,7 @@ final class Compiler
     private static function html(Manuscript $manuscript, Brand $brand, bool $rightToLeft, Ledger $ledger): string
     {
         $twig = new TwigWriter;
-        $inset = 4 * $brand->step;
+        $inset = 3 * $brand->step;
         $writer = new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset);
         $page = $brand->colour(ColourRole::Page);
         $paper = $brand->colour(ColourRole::Paper);
@@ -65,7 +65,8 @@ final class Compiler
             $writer->attribute($manuscript->envelope->preview);
             $writer->markup(str_repeat(self::PREVIEW_PADDING, 40).'</div>');
         }
-        $outer = $brand->framed ? (3 * $brand->step).'px '.$brand->step.'px' : $brand->step.'px';
+        // No margin at the sides: on a phone every pixel counts, and where there is room the message stands in the middle.
+        $outer = $brand->framed ? (3 * $brand->step).'px 0' : $brand->step.'px';
         $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0" bgcolor="'.$page.'"><tr><td align="center"'.$writer->style(['padding' => $outer]).'>'
             .'<!--[if mso]><table role="presentation" width="'.$width.'" cellspacing="0" cellpadding="0" border="0"><tr><td><![endif]-->'
             .'<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"'.$writer->style(['width' => '100%', 'max-width' => $width.'px', 'margin' => '0 auto']).'>');

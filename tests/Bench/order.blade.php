@@ -2,17 +2,17 @@
 <style>
 .s0 { margin:0;padding:0;background-color:#EFE9E2 }
 .s1 { display:none;max-height:0;overflow:hidden;font-size:1px;line-height:1px;color:#EFE9E2;mso-hide:all }
-.s2 { padding:24px 8px }
+.s2 { padding:24px 0 }
 .s3 { width:100%;max-width:600px;margin:0 auto }
 .s4 { background-color:#16233A;padding:20px 16px }
 .s5 { letter-spacing:2px;text-decoration:none;font-family:Georgia, 'Times New Roman', serif;font-size:19px;line-height:25px;color:#F4EBDD }
-.s6 { background-color:#FFFFFF;padding:32px 32px 16px 32px }
+.s6 { background-color:#FFFFFF;padding:24px 24px 16px 24px }
 .s7 { padding:0 0 8px 0;text-align:left }
 .s8 { font-family:Georgia, 'Times New Roman', serif;font-size:26px;line-height:33px;color:#16233A;font-weight:bold;margin:0 }
 .s9 { padding:0 0 16px 0;text-align:left }
 .s10 { font-family:Georgia, 'Times New Roman', serif;font-size:16px;line-height:24px;color:#24313F;margin:0 }
 .s11 { font-family:Georgia, 'Times New Roman', serif;font-size:21px;line-height:26px;color:#16233A;font-weight:bold;margin:0 }
-.s12 { display:block;width:100%;max-width:536px;height:auto;border:0;border-radius:4px;font-family:Georgia, 'Times New Roman', serif;font-size:14px;line-height:21px;color:#5B6673 }
+.s12 { display:block;width:100%;max-width:552px;height:auto;border:0;border-radius:4px;font-family:Georgia, 'Times New Roman', serif;font-size:14px;line-height:21px;color:#5B6673 }
 .s13 { font-family:Georgia, 'Times New Roman', serif;font-size:14px;line-height:21px;color:#5B6673;margin:0 }
 .s14 { border-top:1px solid #E2DCD5;font-size:1px;line-height:1px }
 .s15 { font-family:Georgia, 'Times New Roman', serif;font-size:18px;line-height:23px;color:#16233A;font-weight:bold;margin:0 }
@@ -89,7 +89,7 @@
 <p class="s10">Keep this message until the parcel is with you.</p></td>
 </tr>
 <tr>
-<td align="left" class="s9"><img src="https://larkmoor.example.org/dome.png" width="536" alt="The great dome at night" class="s12"></td>
+<td align="left" class="s9"><img src="https://larkmoor.example.org/dome.png" width="552" alt="The great dome at night" class="s12"></td>
 </tr>
 @if ($order['voucher'] && $order['discount'])
 

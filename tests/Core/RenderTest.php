@@ -150,9 +150,9 @@ final class RenderTest extends TestCase
     {
         $message = Sample::fill([self::ALL[9]]);
 
-        // 600 less 32 on either side, in two; the first keeps 16 as a gap.
-        self::assertSame(2, substr_count($message->html, '<div style="display:inline-block;width:100%;max-width:268px;vertical-align:top">'));
-        self::assertStringContainsString('width="268" alt="Second column"', $message->html, 'a picture is no wider than its column');
+        // 600 less 24 on either side, in two; the first keeps 16 as a gap.
+        self::assertSame(2, substr_count($message->html, '<div style="display:inline-block;width:100%;max-width:276px;vertical-align:top">'));
+        self::assertStringContainsString('width="276" alt="Second column"', $message->html, 'a picture is no wider than its column');
         self::assertStringStartsWith("First column.\n\nSecond column\n", $message->text);
     }
 

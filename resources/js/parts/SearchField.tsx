@@ -1,10 +1,12 @@
 import { Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { useLocation } from 'react-router';
 import { useAddressState } from './useAddressState';
 
 /** Searches while one types; what is searched for stands in the address. */
 export function SearchField({ label, name = 'search' }: { label: string; name?: string }) {
     const [search, set] = useAddressState();
+    const { pathname } = useLocation();
     const given = search.get(name) ?? '';
     const [text, setText] = useState(given);
 
@@ -12,10 +14,15 @@ export function SearchField({ label, name = 'search' }: { label: string; name?: 
         if (text === given) {
             return;
         }
-        const timer = setTimeout(() => set(name, text), 250);
+        const timer = setTimeout(() => {
+            // Whoever has left the page meanwhile is not called back to it.
+            if (window.location.pathname === pathname) {
+                set(name, text);
+            }
+        }, 250);
 
         return () => clearTimeout(timer);
-    }, [text, given, name, set]);
+    }, [text, given, name, pathname, set]);
 
     return (
         <label className="input input-sm bg-raised w-64">
