@@ -7,6 +7,7 @@ namespace App\Jobs;
 use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
 use App\Mail\HandoverResult;
+use App\Mail\LeaseLost;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Sending\Recovery;
@@ -55,15 +56,21 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
             return;
         }
         try {
-            if ($dispatch->bytes === null) {
-                $dispatch->changeUnderLease($this->compose($dispatch, $renderer));
+            if ($dispatch->bytes === null && ! $dispatch->changeUnderLease($this->compose($dispatch, $renderer))) {
+                return;
             }
             $result = Handover::of(
                 (string) $dispatch->bytes,
                 (string) $dispatch->sender,
                 $dispatch->recipient,
-                fn () => $dispatch->changeUnderLease(['handed_at' => now()]),
+                static function () use ($dispatch): void {
+                    if (! $dispatch->changeUnderLease(['handed_at' => now()])) {
+                        throw new LeaseLost('Another worker has taken it over');
+                    }
+                },
             );
+        } catch (LeaseLost) {
+            return;
         } catch (UnsendableMessage $e) {
             $dispatch->changeUnderLease(['state' => DispatchState::Failed, 'state_reason' => $e->getMessage(), 'lease_until' => null]);
 
@@ -122,8 +129,8 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
 
     private function uncertain(Dispatch $dispatch, HandoverResult $result, int $attempts): void
     {
-        $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => $result->words, 'attempts' => $attempts, 'lease_until' => null]);
-        if ($dispatch->notice->declaration()->whenUncertain === WhenUncertain::Resend) {
+        $ours = $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => $result->words, 'attempts' => $attempts, 'lease_until' => null]);
+        if ($ours && $dispatch->notice->declaration()->whenUncertain === WhenUncertain::Resend) {
             Recovery::resend($dispatch);
         }
     }

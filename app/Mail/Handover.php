@@ -33,6 +33,8 @@ final class Handover
             $sent = $transport->send(new RawMessage($message), new Envelope(new Address($sender), [new Address($recipient)]));
 
             return new HandoverResult(HandoverOutcome::Accepted, 'The mail server took it'.($sent === null ? '' : ': '.self::lastReply($sent->getDebug())));
+        } catch (LeaseLost $e) {
+            throw $e;
         } catch (TransportExceptionInterface $e) {
             return self::resultOf($e, $begun);
         }

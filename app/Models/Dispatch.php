@@ -75,16 +75,20 @@ final class Dispatch extends Model
      * Changes it while the lease is still ours; a worker that was overtaken changes nothing.
      *
      * @param  array<string, mixed>  $changes
+     * @return bool whether it was still ours; when it was not, stop: this object now shows what others made of it
      */
-    public function changeUnderLease(array $changes): void
+    public function changeUnderLease(array $changes): bool
     {
         $lease = $this->lease;
         $this->fill($changes);
         $dirty = $this->getDirty();
-        if ($dirty === [] || self::query()->whereKey($this->id)->where('lease', $lease)->update($dirty) !== 1) {
+        $ours = $dirty !== [] && self::query()->whereKey($this->id)->where('lease', $lease)->update($dirty) === 1;
+        if (! $ours) {
             $this->refresh();
         }
         $this->syncOriginal();
+
+        return $ours;
     }
 
     /** @return BelongsTo<Source, $this> */

@@ -42,8 +42,8 @@ final class Recovery
 
             return;
         }
-        $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => 'Sending was cut short after the message was handed over', 'lease_until' => null]);
-        if ($dispatch->state === DispatchState::Uncertain && $dispatch->notice->declaration()->whenUncertain === WhenUncertain::Resend) {
+        $ours = $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => 'Sending was cut short after the message was handed over', 'lease_until' => null]);
+        if ($ours && $dispatch->notice->declaration()->whenUncertain === WhenUncertain::Resend) {
             self::resend($dispatch);
         }
     }

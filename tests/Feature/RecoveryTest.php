@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Jobs\SendDispatch;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Sending\Recovery;
+use Herald\Render\Renderer;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Mail;
 
 /** What becomes of dispatches whose worker is gone. */
 final class RecoveryTest extends TestCase
@@ -37,6 +41,24 @@ final class RecoveryTest extends TestCase
 
         self::assertSame(DispatchState::Sending, $dispatch->refresh()->state);
         self::assertSame(DispatchState::Sending, $slow->state, 'and it knows');
+    }
+
+    public function test_a_worker_that_was_overtaken_hands_nothing_over(): void
+    {
+        [$dispatch] = $this->sending();
+        $dispatch->update(['state' => DispatchState::Queued, 'lease' => null]);
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        // Another worker takes it over between the making of the message and its handing over.
+        DB::listen(static function (QueryExecuted $query): void {
+            if (str_starts_with($query->sql, 'update "dispatches"') && str_contains($query->sql, '"bytes"')) {
+                DB::table('dispatches')->update(['lease' => 'another']);
+            }
+        });
+        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+
+        self::assertNotNull($dispatch->refresh()->bytes, 'it got so far');
+        self::assertSame([DispatchState::Sending, 'another', null], [$dispatch->state, $dispatch->lease, $dispatch->handed_at]);
+        self::assertCount(0, Mail::mailer()->getSymfonyTransport()->messages());
     }
 
     public function test_a_long_queue_is_not_made_longer_by_looking_after_it(): void
