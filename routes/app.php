@@ -1,8 +1,10 @@
 <?php
 
+use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
+use App\Http\Controllers\App\PublicationController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\RunningOrderController;
 use App\Http\Controllers\App\SessionController;
@@ -22,6 +24,15 @@ Route::middleware('auth:web')->group(function (): void {
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
     Route::get('templates', [TemplateController::class, 'index']);
     Route::get('templates/{key}', [TemplateController::class, 'show']);
+    Route::get('templates/{key}/versions', [TemplateController::class, 'versions']);
+    Route::get('templates/{key}/versions/{number}', [TemplateController::class, 'version'])->whereNumber('number');
+    Route::get('templates/{key}/publication', [PublicationController::class, 'show']);
+    Route::get('templates/{key}/desk', [DeskController::class, 'show']);
+    Route::get('templates/{key}/sheet', [DeskController::class, 'sheet']);
+    // These look at what is sent with them and change nothing.
+    Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
+    Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
+    Route::post('templates/{key}/comparison', [TemplateController::class, 'compare']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);
     Route::get('letters', [LetterController::class, 'index']);
@@ -31,7 +42,12 @@ Route::middleware('auth:web')->group(function (): void {
         Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
         Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
+        Route::post('templates', [TemplateController::class, 'store']);
+        Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::put('templates/{key}/draft', [TemplateController::class, 'saveDraft']);
+        Route::post('templates/{key}/blocks', [DeskController::class, 'blocks']);
+        Route::post('templates/{key}/proof', [DeskController::class, 'proof'])->middleware('throttle:proof');
+        Route::post('templates/{key}/publication', [PublicationController::class, 'store']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
     });

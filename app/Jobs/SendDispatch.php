@@ -62,7 +62,7 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
             $result = Handover::of(
                 (string) $dispatch->bytes,
                 (string) $dispatch->sender,
-                $dispatch->recipient,
+                $dispatch->recipients(),
                 static function () use ($dispatch): void {
                     if (! $dispatch->changeUnderLease(['handed_at' => now()])) {
                         throw new LeaseLost('Another worker has taken it over');
@@ -89,7 +89,7 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
         $recipient = new Recipient($dispatch->recipient, $dispatch->recipient_name, $dispatch->language);
         $message = MimeMessage::compose($filled, $recipient, $dispatch->id, now()->toDateTimeImmutable());
 
-        return ['subject' => $filled->subject, 'sender' => $message->sender, 'message_id' => $message->messageId, 'bytes' => $message->bytes];
+        return ['subject' => $filled->subject, 'sender' => $message->sender, 'message_id' => $message->messageId, 'bytes' => $message->bytes, 'copies' => implode(',', $message->copies)];
     }
 
     private function settle(Dispatch $dispatch, HandoverResult $result): void

@@ -37,7 +37,7 @@ final class PublishTemplate
 
         return DB::transaction(function () use ($source, $json, $document, $user): TemplateVersion {
             $template = $source->templates()->updateOrCreate(['key' => $document->key], [
-                'name' => $document->name, 'folder' => $document->folder, 'record_type' => $document->recordType,
+                'name' => $document->name, 'folder' => $document->folder, 'record_type' => $document->recordType, 'notice' => $document->notice,
             ]);
             $version = self::version($template, $json, $user);
             $notice = $document->notice === null ? null : $source->notices()->where('key', $document->notice)->firstOrFail();
@@ -57,7 +57,7 @@ final class PublishTemplate
 
     private static function version(Template $template, Json $json, ?User $user): TemplateVersion
     {
-        $text = json_encode($json->object, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        $text = $json->text();
         $latest = $template->latestVersion()->first();
         if ($latest?->document === $text) {
             return $latest;

@@ -18,9 +18,10 @@ final class Handover
 {
     /**
      * @param  string  $bytes  the message exactly as it is to arrive
+     * @param  list<string>  $recipients
      * @param  \Closure(): void  $beforeData  called once the server has taken sender and recipient, just before the message itself
      */
-    public static function of(string $bytes, string $sender, string $recipient, \Closure $beforeData): HandoverResult
+    public static function of(string $bytes, string $sender, array $recipients, \Closure $beforeData): HandoverResult
     {
         $begun = false;
         $transport = self::transport(function () use ($beforeData, &$begun): void {
@@ -30,7 +31,7 @@ final class Handover
         try {
             // The transport ends the message with a line end of its own before the final dot.
             $message = str_ends_with($bytes, "\r\n") ? substr($bytes, 0, -2) : $bytes;
-            $sent = $transport->send(new RawMessage($message), new Envelope(new Address($sender), [new Address($recipient)]));
+            $sent = $transport->send(new RawMessage($message), new Envelope(new Address($sender), array_map(static fn (string $recipient): Address => new Address($recipient), $recipients)));
 
             return new HandoverResult(HandoverOutcome::Accepted, 'The mail server took it'.($sent === null ? '' : ': '.self::lastReply($sent->getDebug())));
         } catch (LeaseLost $e) {

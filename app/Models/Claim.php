@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * A template's claim to answer for a notice.
  *
  * @property int $id
+ * @property int $template_id
  * @property int $position
  * @property bool $active
  * @property-read Template $template

@@ -27,6 +27,7 @@ use Illuminate\Support\Str;
  * @property string|null $message_id
  * @property string|null $sender
  * @property string|null $bytes the exact message
+ * @property string $copies the addresses of CC and BCC, with commas between them
  * @property int $attempts
  * @property int $resends
  * @property string|null $lease
@@ -53,6 +54,14 @@ final class Dispatch extends Model
             'state' => DispatchState::class, 'data' => 'array',
             'due_at' => 'datetime', 'lease_until' => 'datetime', 'handed_at' => 'datetime', 'sent_at' => 'datetime',
         ];
+    }
+
+    /**
+     * @return list<string> all that the message is handed over for
+     */
+    public function recipients(): array
+    {
+        return [$this->recipient, ...array_filter(explode(',', $this->copies))];
     }
 
     /**

@@ -52,6 +52,19 @@ final class Notice extends Model
         return $this->hasMany(Dispatch::class);
     }
 
+    /** Lets a template answer from now on that claims this notice and is published, or the built-in. */
+    public function answerWith(?Claim $chosen, ?User $person): void
+    {
+        $before = $this->answeringClaim();
+        foreach ($this->claims as $claim) {
+            $claim->update(['active' => $claim->is($chosen)]);
+        }
+        if ($before?->id !== $chosen?->id) {
+            activity()->performedOn($this)->causedBy($person)->event('answer')
+                ->log($chosen === null ? 'Back to built-in' : "Replaced by {$chosen->template->name}, version {$chosen->template->latestVersion?->number}");
+        }
+    }
+
     /** The claim that answers: the first that is active and whose template is published. Expects claims.template.latestVersion to be loaded. */
     public function answeringClaim(): ?Claim
     {

@@ -8,6 +8,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Support\Carbon;
 
 /**
  * @property int $id
@@ -15,6 +16,9 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property string $name
  * @property string $folder
  * @property string $record_type
+ * @property string|null $notice the key of the notice it is written for
+ * @property Carbon|null $archived_at
+ * @property Carbon $updated_at
  * @property-read Source $source
  * @property-read ?TemplateVersion $latestVersion
  * @property-read ?Draft $draft
@@ -23,6 +27,11 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
 final class Template extends Model
 {
     protected $guarded = [];
+
+    protected function casts(): array
+    {
+        return ['archived_at' => 'datetime'];
+    }
 
     /** @return BelongsTo<Source, $this> */
     public function source(): BelongsTo

@@ -15,6 +15,7 @@ use Illuminate\Support\Carbon;
  * A published version. It never changes.
  *
  * @property int $id
+ * @property int $template_id
  * @property int $number
  * @property string $document
  * @property Carbon $published_at

@@ -7,9 +7,11 @@ namespace App\Sending;
 use App\Models\Notice;
 use App\Models\Record;
 use Herald\Message\Recipient;
+use Herald\Notice\Notice as Declared;
 use Herald\Record\Field;
 use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
 use Herald\Render\FilledMessage;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
@@ -31,16 +33,27 @@ final readonly class Rendering
         $declaration = $notice->declaration();
         $manifest = $notice->source->manifest();
         $type = $manifest->recordTypes[$declaration->recordType];
-        // What is stored was read with the record type of its day; fields that came since are filled in.
-        $data = RecordReader::read($type, $record->data, $record->key);
-        $given = array_map(self::example(...), $declaration->given);
-        $recipient = $declaration->recipient->resolve([$type->key => $data, 'given' => $given]);
+        [$data, $given, $recipient] = self::dataFor($declaration, $type, $record);
         $wanted = $language ?? $recipient->language;
         $answer = $builtIn ? Answer::builtIn($notice, $wanted) : Answer::to($notice, $wanted);
         $edition = $answer->edition();
         $scope = Scope::of($type, $data, $manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $edition->brand);
 
         return [$answer, $recipient, $this->renderer->fill($edition->message(), $scope)];
+    }
+
+    /**
+     * The record's data, parameters to show, and the recipient.
+     *
+     * @return array{array<string, mixed>, array<string, mixed>, Recipient}
+     */
+    public static function dataFor(?Declared $declaration, RecordType $type, Record $record): array
+    {
+        // What is stored was read with the record type of its day; fields that came since are filled in.
+        $data = RecordReader::read($type, $record->data, $record->key);
+        $given = array_map(self::example(...), $declaration->given ?? []);
+
+        return [$data, $given, $declaration?->recipient->resolve([$type->key => $data, 'given' => $given]) ?? new Recipient(null)];
     }
 
     private static function example(Field $field): mixed

@@ -15,6 +15,14 @@ final class Faults
         $this->faults[] = new Fault(trim($place, '/'), $reason);
     }
 
+    /**
+     * @return list<Fault>
+     */
+    public function all(): array
+    {
+        return $this->faults;
+    }
+
     /** @throws InvalidDocument when anything was added */
     public function throwIfAny(string $document): void
     {

@@ -65,6 +65,12 @@ final readonly class Json
         return self::ofText($text, $name);
     }
 
+    /** The document as it is stored. */
+    public function text(): string
+    {
+        return json_encode($this->object, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION);
+    }
+
     public function node(): Node
     {
         return new Node($this->data, '', $this->name);

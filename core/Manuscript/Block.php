@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -17,11 +18,19 @@ interface Block
     public static function type(): string;
 
     /**
-     * What the block has beside what all blocks have, as JSON Schema: "properties" and, where needed, "required".
+     * What the block has beside what all blocks have, as JSON Schema: "properties" and, where needed, "required". The composer is made from it: "title"
+     * is what an author reads beside a member, "x-brief" puts a setting among the few that are shown at once, "x-unit" names its unit.
      *
-     * @return array{properties: array<string, mixed>, required?: list<string>}
+     * @return array{title: string, x-purpose: Purpose, properties: array<string, array<string, mixed>>, required?: list<string>}
      */
     public static function schema(): array;
+
+    /**
+     * The members of a new block, filled as far as the record offers something to fill it with. Ids within are given anew when it is put in.
+     *
+     * @return array<string, mixed>|null null when the record has nothing that such a block is made of
+     */
+    public static function fresh(Vocabulary $vocabulary): ?array;
 
     public static function read(BlockReader $reader): self;
 

@@ -12,6 +12,8 @@ final readonly class Envelope
      * @param  Inline|null  $fromName  null for the source's own sender
      * @param  Inline|null  $fromAddress  null for the source's own sender
      * @param  Inline|null  $replyTo  null for the source's own
+     * @param  Inline|null  $cc  addresses with commas between them
+     * @param  Inline|null  $bcc  the same
      */
     public function __construct(
         public Inline $subject,
@@ -19,6 +21,8 @@ final readonly class Envelope
         public ?Inline $fromName = null,
         public ?Inline $fromAddress = null,
         public ?Inline $replyTo = null,
+        public ?Inline $cc = null,
+        public ?Inline $bcc = null,
     ) {
     }
 
@@ -30,6 +34,8 @@ final readonly class Envelope
             $reader->optionalInline('from_name'),
             $reader->optionalInline('from_address'),
             $reader->optionalInline('reply_to'),
+            $reader->optionalInline('cc'),
+            $reader->optionalInline('bcc'),
         );
     }
 }

@@ -13,14 +13,11 @@ use Herald\Record\Vocabulary;
 use Herald\Value\Formats;
 
 /**
- * Reads inline text in either of its two forms: a list of runs (`[{"text": "Order "}, {"variable": "order.number"}]`), or, as people
- * write it, a text in which `{order.number}`, `{order.placed_at|date_long}` and `{order.customer.first_name or "guest"}` stand for
- * variables, `\{` for a bracket, and a line end for a line break. Anything else in brackets, such as `{{ 7*7 }}`, is just text.
+ * Reads inline text in either of its two forms: a list of runs (`[{"text": "Order "}, {"variable": "order.number"}]`), or a text as people
+ * write it, see {@see Words}.
  */
 final readonly class InlineReader
 {
-    private const WORDS = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
-
     public function __construct(private Vocabulary $vocabulary, private Faults $faults)
     {
     }
@@ -41,10 +38,13 @@ final readonly class InlineReader
     private function read(mixed $raw, string $place, bool $inLink): Inline
     {
         if (is_string($raw)) {
-            return new Inline(array_map(
-                static fn (string|Variable|null $content): Run => new Run($content),
-                $this->words($raw, $place, $inLink),
-            ));
+            $odd = [];
+            $runs = array_map(fn (array $run): Run => $this->run($run, $place, $inLink), Words::runs($raw, $odd));
+            foreach ($odd as $one) {
+                $this->faults->add($place, "\"{$one}\" cannot be read as a variable; write \\{ for a bracket that is meant as such");
+            }
+
+            return new Inline($runs);
         }
         $runs = [];
         foreach (is_array($raw) ? $raw : [] as $index => $node) {
@@ -66,7 +66,7 @@ final readonly class InlineReader
                 is_string($node['fallback'] ?? null) ? $node['fallback'] : '',
                 $place,
                 $inLink,
-            ) ?? '',
+            ) ?? '{'.$node['variable'].'}',
             isset($node['text']) && is_string($node['text']) => $node['text'],
             ($node['break'] ?? false) === true => null,
             default => '',
@@ -83,40 +83,6 @@ final readonly class InlineReader
             is_string($node['colour'] ?? null) ? ColourRole::tryFrom($node['colour']) : null,
             isset($node['link']) ? $this->link($node['link'], $place.'/link') : null,
         );
-    }
-
-    /**
-     * @return list<string|Variable|null>
-     */
-    private function words(string $text, string $place, bool $inLink): array
-    {
-        $pieces = [];
-        $literal = '';
-        $offset = 0;
-        while (preg_match(self::WORDS, $text, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $offset) === 1) {
-            $literal .= substr($text, $offset, $match[0][1] - $offset);
-            $offset = $match[0][1] + strlen((string) $match[0][0]);
-            if ($match[0][0] === '\{') {
-                $literal .= '{';
-
-                continue;
-            }
-            if (isset($match['odd'][0])) {
-                $this->faults->add($place, "\"{$match['odd'][0]}\" cannot be read as a variable; write \\{ for a bracket that is meant as such");
-            }
-            array_push($pieces, ...($literal === '' ? [] : [$literal]));
-            $literal = '';
-            if (isset($match['break'][0])) {
-                $pieces[] = null;
-            }
-            if (isset($match['path'][0])) {
-                $variable = $this->variable($match['path'][0], $match['format'][0] ?? null, $match['fallback'][0] ?? '', $place, $inLink);
-                array_push($pieces, ...($variable === null ? [] : [$variable]));
-            }
-        }
-        $literal .= substr($text, $offset);
-
-        return $literal === '' ? $pieces : [...$pieces, $literal];
     }
 
     private function variable(string $path, ?string $format, string $fallback, string $place, bool $inLink): ?Variable

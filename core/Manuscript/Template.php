@@ -83,6 +83,27 @@ final readonly class Template
     }
 
     /**
+     * Reads what is still being written, in one of its languages. What cannot be read is told and does not keep the rest from being read: a
+     * variable that is not there stands as text.
+     *
+     * @throws InvalidDocument when the document does not have the form of a template, or not that language
+     */
+    public static function draft(Json $json, Vocabulary $vocabulary, string $language): DraftReading
+    {
+        Schema::Template->check($json);
+        $node = $json->node();
+        $words = $node->nodes('translations')[$language] ?? null;
+        if ($words === null && $language !== $node->string('language')) {
+            throw $node->fault('translations', "there are no words in {$language}");
+        }
+        $reading = new Reading(new Faults, $words->data ?? [], $words->place ?? '');
+        $manuscript = self::read($node, $language, $vocabulary, $reading);
+        $reading->nameStrays();
+
+        return new DraftReading($manuscript, $reading->faults->all());
+    }
+
+    /**
      * @return non-empty-list<string> the languages it has, the one it was written in first
      */
     public function languages(): array

@@ -45,11 +45,10 @@ final class TemplateSchema
                     'required' => ['subject'],
                     'additionalProperties' => false,
                     'properties' => [
-                        'subject' => ['$ref' => '#/$defs/inline'],
-                        'preview' => ['description' => 'the line that inbox lists show after the subject', '$ref' => '#/$defs/inline'],
-                        'from_name' => ['$ref' => '#/$defs/inline'],
-                        'from_address' => ['$ref' => '#/$defs/inline'],
-                        'reply_to' => ['$ref' => '#/$defs/inline'],
+                        ...array_map(static fn (string $title): array => ['title' => $title, '$ref' => '#/$defs/inline'], Shape::ENVELOPE),
+                        'preview' => ['title' => Shape::ENVELOPE['preview'], 'description' => 'the line that inbox lists show after the subject', '$ref' => '#/$defs/inline'],
+                        'cc' => ['title' => Shape::ENVELOPE['cc'], 'description' => 'addresses, with a comma between two; those that turn out empty are left out', '$ref' => '#/$defs/inline'],
+                        'bcc' => ['title' => Shape::ENVELOPE['bcc'], 'description' => 'the same, seen by nobody else', '$ref' => '#/$defs/inline'],
                     ],
                 ],
                 'manuscript' => ['$ref' => '#/$defs/blocks'],
@@ -134,14 +133,16 @@ final class TemplateSchema
             $schema = $class::schema();
             $choices[] = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type]];
             $definitions[$type] = [
+                'title' => $schema['title'],
+                'x-purpose' => $schema['x-purpose']->value,
                 'required' => $schema['required'] ?? [],
                 'additionalProperties' => false,
                 'properties' => [
                     'id' => ['$ref' => '#/$defs/id'],
                     'type' => ['const' => $type],
-                    'when' => ['description' => 'shown only when it holds', '$ref' => '#/$defs/condition'],
-                    'align' => ['$ref' => '#/$defs/align'],
-                    'space' => ['description' => 'below the block, in steps of the brand', 'type' => 'integer', 'minimum' => 0, 'maximum' => 12],
+                    'when' => ['title' => 'Show', 'description' => 'shown only when it holds', '$ref' => '#/$defs/condition'],
+                    'align' => ['title' => 'Align', 'x-brief' => true, '$ref' => '#/$defs/align'],
+                    'space' => ['title' => 'Space below', 'x-brief' => true, 'x-unit' => 'steps', 'description' => 'below the block, in steps of the brand', 'type' => 'integer', 'minimum' => 0, 'maximum' => 12],
                     ...$schema['properties'],
                 ],
             ];

@@ -13,7 +13,10 @@ use Symfony\Component\Mime\Exception\RfcComplianceException;
 /** A finished e-mail: the exact bytes that are handed to the mail server. */
 final readonly class MimeMessage
 {
-    private function __construct(public string $bytes, public string $sender, public string $recipient, public string $messageId)
+    /**
+     * @param  list<string>  $copies  the addresses of CC and BCC; BCC stands nowhere in the bytes
+     */
+    private function __construct(public string $bytes, public string $sender, public string $recipient, public string $messageId, public array $copies)
     {
     }
 
@@ -22,7 +25,7 @@ final readonly class MimeMessage
      *
      * @param  string  $dispatch  see {@see MessageId::of}
      *
-     * @throws UnsendableMessage when sender, recipient or reply address are not addresses, or the subject is empty
+     * @throws UnsendableMessage when sender, recipient, reply or copy addresses are not addresses, or the subject is empty
      */
     public static function compose(FilledMessage $message, Recipient $recipient, string $dispatch, \DateTimeImmutable $date): self
     {
@@ -37,12 +40,42 @@ final readonly class MimeMessage
         if ($message->replyTo !== '') {
             $email->replyTo(self::address($message->replyTo, '', 'reply'));
         }
+        $cc = self::addresses($message->cc, 'CC');
+        $email->cc(...$cc);
         $email->getHeaders()
             ->addIdHeader('Message-ID', $id)
             ->addTextHeader('Content-Language', $message->language)
             ->addTextHeader('Auto-Submitted', 'auto-generated');
 
-        return new self($email->toString(), $from->getAddress(), $to->getAddress(), $id);
+        $copies = array_map(static fn (Address $address): string => $address->getAddress(), [...$cc, ...self::addresses($message->bcc, 'BCC')]);
+
+        return new self($email->toString(), $from->getAddress(), $to->getAddress(), $id, array_values(array_diff(array_unique($copies), [$to->getAddress()])));
+    }
+
+    /**
+     * The same as a proof: the subject says so, and no copies are made.
+     *
+     * @throws UnsendableMessage as above
+     */
+    public static function proof(FilledMessage $message, Recipient $recipient, string $id, \DateTimeImmutable $date): self
+    {
+        if ($message->subject === '') {
+            throw new UnsendableMessage('The subject is empty');
+        }
+
+        return self::compose(new FilledMessage(
+            $message->language, '[Proof] '.$message->subject, $message->preview, $message->fromName, $message->fromAddress, $message->replyTo, $message->html, $message->text,
+        ), $recipient, $id, $date);
+    }
+
+    /**
+     * @return list<Address>
+     */
+    private static function addresses(string $list, string $role): array
+    {
+        $parts = array_filter(array_map(trim(...), explode(',', $list)), static fn (string $part): bool => $part !== '');
+
+        return array_map(static fn (string $part): Address => self::address($part, '', $role), array_values($parts));
     }
 
     private static function address(string $address, string $name, string $role): Address

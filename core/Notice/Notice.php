@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Herald\Notice;
 
 use Herald\Manuscript\Manuscript;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\PartKind;
+use Herald\Manuscript\Walk;
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
 
@@ -18,6 +21,7 @@ final readonly class Notice
      * @param  array<string, Field>  $given  parameters beside the record, by key
      * @param  array<string, string>  $slots  labels by key
      * @param  non-empty-array<string, Manuscript>  $builtIns  the source's own words by language
+     * @param  non-empty-array<string, array<array-key, mixed>>  $builtInWords  the documents that these were read from
      */
     public function __construct(
         public string $key,
@@ -35,8 +39,50 @@ final readonly class Notice
         public Carrier $carrier,
         public WhenUncertain $whenUncertain,
         public array $builtIns,
+        private array $builtInWords,
         public Vocabulary $vocabulary,
     ) {
+    }
+
+    /**
+     * The built-in words as a template document to begin with: those in the source's own language, with those in others as its translations where
+     * they line up block by block.
+     *
+     * @param  string  $default  the language the source writes in
+     * @return array<array-key, mixed> in normal form
+     */
+    public function toTemplate(string $key, string $name, string $folder, string $default): array
+    {
+        $base = NormalForm::of($this->builtInWords[$default] ?? $this->builtInWords[array_key_first($this->builtInWords)]);
+        $shape = $this->strings($base);
+        $translations = [];
+        foreach ($this->builtInWords as $language => $document) {
+            $strings = $this->strings(NormalForm::of($document));
+            if ($language !== $base['language'] && array_keys($strings) === array_keys($shape)) {
+                $translations[$language] = array_filter($strings, static fn (mixed $words, string $id): bool => $words !== $shape[$id], ARRAY_FILTER_USE_BOTH);
+            }
+        }
+
+        return [
+            ...$base, 'key' => $key, 'name' => $name, 'folder' => $folder, 'notice' => $this->key,
+            ...($translations === [] ? [] : ['translations' => $translations]),
+        ];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $document
+     * @return array<string, mixed> all translatable text by its id
+     */
+    private function strings(array $document): array
+    {
+        $strings = [];
+        foreach (Walk::through($document, $this->vocabulary) as $piece) {
+            if ($piece->kind === PartKind::Inline && $piece->raw !== null) {
+                $strings[$piece->id.'.'.$piece->part] = $piece->raw;
+            }
+        }
+
+        return $strings;
     }
 
     /**

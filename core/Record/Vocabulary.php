@@ -17,7 +17,7 @@ final readonly class Vocabulary
     private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b'];
 
     /**
-     * @param  array<string, Field>  $roots  by name
+     * @param  non-empty-array<string, Field>  $roots  by name, the record first
      */
     private function __construct(private array $roots)
     {
@@ -96,6 +96,38 @@ final readonly class Vocabulary
         }
 
         return false;
+    }
+
+    /**
+     * @return array<string, Field> the fields of the record itself, by path, those in groups among them
+     */
+    public function ofRecord(): array
+    {
+        return self::below((string) array_key_first($this->roots), array_values($this->roots)[0]);
+    }
+
+    /**
+     * The record's first list of objects, with its path.
+     *
+     * @return array{string, Field}|null
+     */
+    public function firstList(): ?array
+    {
+        foreach ($this->ofRecord() as $path => $field) {
+            if ($field->type === FieldType::List && $field->fields !== []) {
+                return [$path, $field];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return array<string, Field> by name
+     */
+    public function roots(): array
+    {
+        return $this->roots;
     }
 
     /**

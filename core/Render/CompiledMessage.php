@@ -12,7 +12,7 @@ use Herald\Document\Node;
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 2;
+    public const COMPILER = 3;
 
     /**
      * @param  array<value-of<Part>, string>  $sources  Twig source by part
@@ -56,7 +56,7 @@ final readonly class CompiledMessage
             $node->bool('right_to_left'),
             array_combine(
                 array_column(Part::cases(), 'value'),
-                array_map(static fn (Part $part): string => $sources->string($part->value), Part::cases()),
+                array_map(static fn (Part $part): string => $sources->optionalString($part->value) ?? '', Part::cases()),
             ),
             array_map(static fn (Node $condition): Condition => ConditionReader::stored($condition->data), array_values($node->nodes('conditions'))),
             $node->strings('paths'),

@@ -17,7 +17,10 @@ final class Compiler
     /** Keeps mail programs from filling the inbox line up with the words of the body. */
     private const PREVIEW_PADDING = '&#847;&zwnj;&nbsp;';
 
-    public static function compile(Manuscript $manuscript, Brand $brand): CompiledMessage
+    /**
+     * @param  bool  $marked  for the stage: each block's cell carries the block's id in data-block, and nothing else differs
+     */
+    public static function compile(Manuscript $manuscript, Brand $brand, bool $marked = false): CompiledMessage
     {
         $ledger = new Ledger($manuscript->language);
         $rightToLeft = LanguageTag::isRightToLeft($manuscript->language);
@@ -28,7 +31,9 @@ final class Compiler
             Part::FromName->value => self::line($envelope->fromName, $ledger, 'source.name'),
             Part::FromAddress->value => self::line($envelope->fromAddress, $ledger, 'source.email'),
             Part::ReplyTo->value => self::line($envelope->replyTo, $ledger, 'source.reply_to'),
-            Part::Html->value => self::html($manuscript, $brand, $rightToLeft, $ledger),
+            Part::Cc->value => self::addresses($envelope->cc, $ledger),
+            Part::Bcc->value => self::addresses($envelope->bcc, $ledger),
+            Part::Html->value => self::html($manuscript, $brand, $rightToLeft, $ledger, $marked),
             Part::Text->value => self::text($manuscript, $brand, $ledger),
         ];
 
@@ -47,11 +52,21 @@ final class Compiler
         return $twig->source();
     }
 
-    private static function html(Manuscript $manuscript, Brand $brand, bool $rightToLeft, Ledger $ledger): string
+    private static function addresses(?Inline $addresses, Ledger $ledger): string
+    {
+        $twig = new TwigWriter;
+        if ($addresses !== null) {
+            (new TextWriter($twig, $ledger))->addresses($addresses);
+        }
+
+        return $twig->source();
+    }
+
+    private static function html(Manuscript $manuscript, Brand $brand, bool $rightToLeft, Ledger $ledger, bool $marked): string
     {
         $twig = new TwigWriter;
         $inset = 3 * $brand->step;
-        $writer = new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset);
+        $writer = new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset, $marked);
         $page = $brand->colour(ColourRole::Page);
         $paper = $brand->colour(ColourRole::Paper);
         $width = $brand->width;

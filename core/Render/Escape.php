@@ -17,6 +17,8 @@ enum Escape: string
     case Text = 'text';
     /** A header, or anything else on one line. */
     case Line = 'line';
+    /** One address of several, so that no value can bring in another. */
+    case Mailbox = 'mailbox';
     /** A cell of a table in plain text. */
     case Cell = 'cell';
     /** An address, before it is checked. */

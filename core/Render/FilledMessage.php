@@ -9,6 +9,8 @@ final readonly class FilledMessage
 {
     /**
      * @param  string  $replyTo  empty for none
+     * @param  string  $cc  addresses with commas between them
+     * @param  string  $bcc  the same
      */
     public function __construct(
         public string $language,
@@ -19,6 +21,8 @@ final readonly class FilledMessage
         public string $replyTo,
         public string $html,
         public string $text,
+        public string $cc = '',
+        public string $bcc = '',
     ) {
     }
 }

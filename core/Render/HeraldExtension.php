@@ -151,6 +151,15 @@ final class HeraldExtension extends AbstractExtension
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
      */
+    public function mailbox(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    {
+        return str_replace([',', ';', '<', '>', '"'], '', $this->line($context, $format, $path, $fallback, $zone, $options));
+    }
+
+    /**
+     * @param  array<string, mixed>  $context
+     * @param  array<string, string>  $options
+     */
     public function cell(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
     {
         return str_replace("\n", TextLayout::BREAK, $this->words($context, $format, $path, $fallback, $zone, $options));

@@ -20,6 +20,7 @@ final class HtmlWriter extends Writer
 {
     /**
      * @param  int  $width  of what is being written into, in px
+     * @param  bool  $marked  whether each block's cell carries the block's id
      */
     public function __construct(
         TwigWriter $twig,
@@ -27,6 +28,7 @@ final class HtmlWriter extends Writer
         public readonly Brand $brand,
         public readonly bool $rightToLeft,
         public readonly int $width,
+        private readonly bool $marked = false,
     ) {
         parent::__construct($twig, $ledger);
     }
@@ -34,7 +36,7 @@ final class HtmlWriter extends Writer
     /** A writer into the same message, for a place that is so many pixels wide. */
     public function within(int $width): self
     {
-        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $width);
+        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $width, $this->marked);
     }
 
     /**
@@ -65,7 +67,7 @@ final class HtmlWriter extends Writer
                     return;
                 }
                 $side = $common->align->side($this->rightToLeft);
-                $this->markup('<tr><td align="'.$side.'"'.$this->style([
+                $this->markup('<tr><td'.($this->marked ? ' data-block="'.$common->id.'"' : '').' align="'.$side.'"'.$this->style([
                     'padding' => '0 0 '.($common->space * $this->brand->step).'px 0', 'text-align' => $side,
                 ]).'>');
                 $block->html($this);

@@ -12,6 +12,8 @@ enum Part: string
     case FromName = 'from_name';
     case FromAddress = 'from_address';
     case ReplyTo = 'reply_to';
+    case Cc = 'cc';
+    case Bcc = 'bcc';
     case Html = 'html';
     case Text = 'text';
 }

@@ -66,29 +66,42 @@ final readonly class Renderer
      */
     public function fill(CompiledMessage $message, Scope $scope): FilledMessage
     {
-        $this->extension->turnTo($message, $scope);
+        $part = fn (Part $part): string => $this->part($message, $part, $scope);
 
         return new FilledMessage(
             $message->language,
-            trim($this->part($message, Part::Subject, $scope)),
-            trim($this->part($message, Part::Preview, $scope)),
-            trim($this->part($message, Part::FromName, $scope)),
-            trim($this->part($message, Part::FromAddress, $scope)),
-            trim($this->part($message, Part::ReplyTo, $scope)),
-            $this->part($message, Part::Html, $scope),
-            TextLayout::set($this->part($message, Part::Text, $scope)),
+            $part(Part::Subject),
+            $part(Part::Preview),
+            $part(Part::FromName),
+            $part(Part::FromAddress),
+            $part(Part::ReplyTo),
+            $part(Part::Html),
+            $part(Part::Text),
+            $part(Part::Cc),
+            $part(Part::Bcc),
         );
     }
 
     /** The HTML alone. */
     public function html(CompiledMessage $message, Scope $scope): string
     {
-        $this->extension->turnTo($message, $scope);
-
         return $this->part($message, Part::Html, $scope);
     }
 
-    private function part(CompiledMessage $message, Part $part, Scope $scope): string
+    /** One part alone, the plain text set in its columns, a line without blanks around it. */
+    public function part(CompiledMessage $message, Part $part, Scope $scope): string
+    {
+        $this->extension->turnTo($message, $scope);
+        $filled = $this->filled($message, $part, $scope);
+
+        return match ($part) {
+            Part::Html => $filled,
+            Part::Text => TextLayout::set($filled),
+            default => trim($filled),
+        };
+    }
+
+    private function filled(CompiledMessage $message, Part $part, Scope $scope): string
     {
         $source = $message->sources[$part->value];
         if (! str_contains($source, '{')) {

@@ -85,6 +85,16 @@ final class TextWriter extends Writer
         $this->endTable();
     }
 
+    /** Addresses with commas between them, of which each variable is one. */
+    public function addresses(Inline $addresses): void
+    {
+        foreach ($addresses->runs as $run) {
+            $run->content instanceof Variable
+                ? $this->twig->print($this->ledger->words($run->content, Escape::Mailbox))
+                : $this->twig->literal(Clean::line($run->content ?? ' '));
+        }
+    }
+
     /**
      * @param  "\n"|' '|TextLayout::BREAK  $break  what stands for a line break here
      */

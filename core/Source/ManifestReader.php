@@ -103,6 +103,8 @@ final readonly class ManifestReader
         $for = $node->optionalString('for');
         $required = $node->node('required');
 
+        [$builtIns, $documents] = $this->builtIns($node, $type, $source, $vocabulary);
+
         return new Notice(
             $node->string('key'),
             $node->string('name'),
@@ -118,7 +120,8 @@ final readonly class ManifestReader
             array_column(array_map(static fn (Node $slot): array => [$slot->string('key'), $slot->string('label')], $node->nodes('slots')), 1, 0),
             Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
             WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value),
-            $this->builtIns($node, $type, $source, $vocabulary),
+            $builtIns,
+            $documents,
             $vocabulary,
         );
     }
@@ -165,11 +168,11 @@ final readonly class ManifestReader
      * A built-in is a template of plain paragraphs: it is read by the same reader, its texts standing for text blocks. The
      * manifest's schema has checked its blocks.
      *
-     * @return non-empty-array<string, Manuscript>
+     * @return array{non-empty-array<string, Manuscript>, non-empty-array<string, array<array-key, mixed>>} read, and as documents
      */
     private function builtIns(Node $notice, RecordType $type, Source $source, Vocabulary $vocabulary): array
     {
-        $builtIns = [];
+        $builtIns = $documents = [];
         foreach ($notice->nodes('built_in') as $language => $node) {
             $blocks = [];
             foreach (array_values($node->array('body')) as $index => $part) {
@@ -182,6 +185,7 @@ final readonly class ManifestReader
             try {
                 $json = Json::ofArray($document, $node->document);
                 $builtIns[(string) $language] = Template::stored($json, $vocabulary)->manuscript((string) $language);
+                $documents[(string) $language] = $document;
             } catch (InvalidDocument $e) {
                 throw self::moved($e, $node);
             }
@@ -193,7 +197,7 @@ final readonly class ManifestReader
             throw $notice->fault('built_in', "lacks the source's default language, {$source->defaultLanguage}");
         }
 
-        return $builtIns;
+        return [$builtIns, $documents];
     }
 
     /** The faults of a built-in, at their places in the manifest. */

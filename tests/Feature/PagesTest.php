@@ -193,10 +193,10 @@ final class PagesTest extends TestCase
         $save = fn (?int $revision, array $document) => $this->ask('PUT', '/api/app/templates/night-blue-receipt/draft', ['revision' => $revision, 'document' => $document]);
 
         $save(null, $document)->assertOk()->assertJsonPath('draft.revision', 1);
-        $save(1, ['name' => 'Renamed'] + $document)->assertOk()->assertJsonPath('draft.revision', 2);
+        $save(1, ['envelope' => ['subject' => 'Changed {order.number}']] + $document)->assertOk()->assertJsonPath('draft.revision', 2);
         $save(1, $document)->assertStatus(409)->assertJsonPath('title', 'Administrator has saved this template meanwhile. Nothing was overwritten.');
         $save(null, $document)->assertStatus(409);
-        $this->ask('GET', '/api/app/templates/night-blue-receipt')->assertJsonPath('document.name', 'Renamed')->assertJsonPath('version', 1);
+        $this->ask('GET', '/api/app/templates/night-blue-receipt')->assertJsonPath('document.envelope.subject', [['text' => 'Changed '], ['variable' => 'order.number']])->assertJsonPath('version', 1);
         $save(2, ['envelope' => []] + $document)->assertStatus(422)->assertJsonPath('faults.0.place', 'envelope');
     }
 }

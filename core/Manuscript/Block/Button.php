@@ -10,6 +10,8 @@ use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -28,9 +30,19 @@ final readonly class Button implements Block
     public static function schema(): array
     {
         return [
-            'properties' => ['label' => ['$ref' => '#/$defs/inline'], 'link' => ['$ref' => '#/$defs/link']],
+            'title' => 'Button',
+            'x-purpose' => Purpose::Ask,
+            'properties' => [
+                'label' => ['title' => 'Label', '$ref' => '#/$defs/inline'],
+                'link' => ['title' => 'Leads to', '$ref' => '#/$defs/link'],
+            ],
             'required' => ['label', 'link'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['label' => [], 'link' => []];
     }
 
     public static function read(BlockReader $reader): self

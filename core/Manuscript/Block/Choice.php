@@ -9,6 +9,8 @@ use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Group;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -31,17 +33,28 @@ final readonly class Choice implements Group
     public static function schema(): array
     {
         return [
+            'title' => 'Choice',
+            'x-purpose' => Purpose::Arrange,
             'properties' => [
-                'branches' => ['type' => 'array', 'minItems' => 1, 'items' => [
+                'branches' => ['title' => 'First that fits', 'type' => 'array', 'minItems' => 1, 'items' => [
+                    'title' => 'Branch',
                     'type' => 'object',
-                    'required' => ['id', 'when', 'blocks'],
+                    // A branch whose condition is still to be written is skipped; a finding says so.
+                    'required' => ['id', 'blocks'],
                     'additionalProperties' => false,
-                    'properties' => ['id' => ['$ref' => '#/$defs/id'], 'when' => ['$ref' => '#/$defs/condition'], 'blocks' => ['$ref' => '#/$defs/blocks']],
+                    'properties' => ['id' => ['$ref' => '#/$defs/id'], 'when' => ['title' => 'If', '$ref' => '#/$defs/condition'], 'blocks' => ['title' => 'If', '$ref' => '#/$defs/blocks']],
                 ]],
-                'otherwise' => ['$ref' => '#/$defs/blocks'],
+                'otherwise' => ['title' => 'otherwise', '$ref' => '#/$defs/blocks'],
             ],
             'required' => ['branches'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        $text = static fn (string $id): array => [['id' => $id, 'type' => Text::type(), ...Text::fresh($vocabulary)]];
+
+        return ['branches' => [['id' => 'branch', 'blocks' => $text('branch-text')]], 'otherwise' => $text('otherwise-text')];
     }
 
     public static function read(BlockReader $reader): self

@@ -8,6 +8,8 @@ use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -29,14 +31,24 @@ final readonly class Columns implements Block
     public static function schema(): array
     {
         return [
-            'properties' => ['columns' => ['type' => 'array', 'minItems' => 2, 'maxItems' => 4, 'items' => [
+            'title' => 'Columns',
+            'x-purpose' => Purpose::Arrange,
+            'properties' => ['columns' => ['title' => 'Columns', 'type' => 'array', 'minItems' => 2, 'maxItems' => 4, 'items' => [
+                'title' => 'Column',
                 'type' => 'object',
                 'required' => ['id', 'blocks'],
                 'additionalProperties' => false,
-                'properties' => ['id' => ['$ref' => '#/$defs/id'], 'blocks' => ['$ref' => '#/$defs/blocks']],
+                'properties' => ['id' => ['$ref' => '#/$defs/id'], 'blocks' => ['title' => 'Column', '$ref' => '#/$defs/blocks']],
             ]]],
             'required' => ['columns'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        $column = static fn (string $id): array => ['id' => $id, 'blocks' => [['id' => $id.'-text', 'type' => Text::type(), ...Text::fresh($vocabulary)]]];
+
+        return ['columns' => [$column('a'), $column('b')]];
     }
 
     public static function read(BlockReader $reader): self

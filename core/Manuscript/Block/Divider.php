@@ -8,6 +8,8 @@ use Herald\Brand\ColourRole;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -25,7 +27,12 @@ final readonly class Divider implements Block
 
     public static function schema(): array
     {
-        return ['properties' => []];
+        return ['title' => 'Divider', 'x-purpose' => Purpose::Show, 'properties' => []];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return [];
     }
 
     public static function read(BlockReader $reader): self

@@ -9,7 +9,10 @@ use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
+use Herald\Manuscript\Purpose;
 use Herald\Manuscript\Row;
+use Herald\Record\Field;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -30,7 +33,19 @@ final readonly class Facts implements Block
 
     public static function schema(): array
     {
-        return ['properties' => ['rows' => ['type' => 'array', 'minItems' => 1, 'items' => Row::SCHEMA]], 'required' => ['rows']];
+        return [
+            'title' => 'Facts',
+            'x-purpose' => Purpose::Record,
+            'properties' => ['rows' => ['title' => 'Rows', 'type' => 'array', 'minItems' => 1, 'items' => Row::SCHEMA]],
+            'required' => ['rows'],
+        ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        $fields = array_slice(array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type->isSingle()), 0, 3);
+
+        return ['rows' => array_map(static fn (string $path, Field $field): array => Row::fresh($field->label->in('en'), [['variable' => $path]]), array_keys($fields), $fields) ?: [Row::fresh('', [])]];
     }
 
     public static function read(BlockReader $reader): self

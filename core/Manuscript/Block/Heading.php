@@ -9,6 +9,8 @@ use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -30,9 +32,19 @@ final readonly class Heading implements Block
     public static function schema(): array
     {
         return [
-            'properties' => ['text' => ['$ref' => '#/$defs/inline'], 'level' => ['type' => 'integer', 'enum' => [1, 2, 3]]],
+            'title' => 'Heading',
+            'x-purpose' => Purpose::Say,
+            'properties' => [
+                'text' => ['title' => 'Words', '$ref' => '#/$defs/inline'],
+                'level' => ['title' => 'Level', 'type' => 'integer', 'enum' => [1, 2, 3], 'default' => 1, 'x-brief' => true],
+            ],
             'required' => ['text'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['text' => []];
     }
 
     public static function read(BlockReader $reader): self

@@ -11,7 +11,11 @@ use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
 use Herald\Record\Path;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -39,25 +43,51 @@ final readonly class LineItems implements Block
     public static function schema(): array
     {
         return [
+            'title' => 'Line items',
+            'x-purpose' => Purpose::Record,
             'properties' => [
-                'list' => ['$ref' => '#/$defs/path'],
-                'item' => ['$ref' => '#/$defs/name'],
-                'picture' => ['$ref' => '#/$defs/link'],
-                'columns' => ['type' => 'array', 'minItems' => 1, 'maxItems' => 6, 'items' => [
+                'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
+                'item' => ['title' => 'Called', '$ref' => '#/$defs/name'],
+                'picture' => ['title' => 'Picture', '$ref' => '#/$defs/link'],
+                'columns' => ['title' => 'Columns', 'type' => 'array', 'minItems' => 1, 'maxItems' => 6, 'items' => [
+                    'title' => 'Column',
                     'type' => 'object',
                     'required' => ['id', 'value'],
                     'additionalProperties' => false,
                     'properties' => [
                         'id' => ['$ref' => '#/$defs/id'],
-                        'label' => ['$ref' => '#/$defs/inline'],
-                        'value' => ['$ref' => '#/$defs/inline'],
-                        'align' => ['$ref' => '#/$defs/align'],
+                        'label' => ['title' => 'Title', '$ref' => '#/$defs/inline'],
+                        'value' => ['title' => 'Value', '$ref' => '#/$defs/inline'],
+                        'align' => ['title' => 'Align', '$ref' => '#/$defs/align'],
                     ],
                 ]],
-                'empty' => ['description' => 'said when the list has no items', '$ref' => '#/$defs/inline'],
+                'empty' => ['title' => 'When there are none', 'description' => 'said when the list has no items', '$ref' => '#/$defs/inline'],
             ],
             'required' => ['list', 'columns'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): ?array
+    {
+        $list = $vocabulary->firstList();
+        if ($list === null) {
+            return null;
+        }
+        $fields = $list[1]->fields;
+        $columns = [];
+        foreach ([FieldType::Text, FieldType::Integer, FieldType::Money] as $type) {
+            $ofType = array_filter($fields, static fn (Field $field): bool => $field->type === $type);
+            // The name comes after the code, the sum after the single price.
+            $field = array_key_exists('name', $ofType) ? $ofType['name'] : end($ofType);
+            if ($field !== false) {
+                $columns[] = [
+                    'id' => $field->key, 'label' => [['text' => $field->label->in('en')]], 'value' => [['variable' => 'item.'.$field->key]],
+                    ...($type === FieldType::Text ? [] : ['align' => Align::End->value]),
+                ];
+            }
+        }
+
+        return ['list' => $list[0], 'columns' => $columns ?: [['id' => 'value', 'value' => []]]];
     }
 
     public static function read(BlockReader $reader): self

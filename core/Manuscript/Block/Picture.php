@@ -9,6 +9,8 @@ use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -32,14 +34,21 @@ final readonly class Picture implements Block
     public static function schema(): array
     {
         return [
+            'title' => 'Picture',
+            'x-purpose' => Purpose::Show,
             'properties' => [
-                'source' => ['$ref' => '#/$defs/link'],
-                'alternative' => ['$ref' => '#/$defs/inline'],
-                'width' => ['description' => 'px; the width of the content when absent', 'type' => 'integer', 'minimum' => 8, 'maximum' => 720],
-                'link' => ['$ref' => '#/$defs/link'],
+                'source' => ['title' => 'Picture at', '$ref' => '#/$defs/link'],
+                'alternative' => ['title' => 'Alternative text', '$ref' => '#/$defs/inline'],
+                'width' => ['title' => 'Width', 'x-brief' => true, 'x-unit' => 'px', 'description' => 'px; the width of the content when absent', 'type' => 'integer', 'minimum' => 8, 'maximum' => 720],
+                'link' => ['title' => 'Leads to', '$ref' => '#/$defs/link'],
             ],
             'required' => ['source', 'alternative'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['source' => [], 'alternative' => []];
     }
 
     public static function read(BlockReader $reader): self

@@ -8,7 +8,9 @@ use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Group;
+use Herald\Manuscript\Purpose;
 use Herald\Record\Path;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -36,14 +38,23 @@ final readonly class Repeat implements Group
     public static function schema(): array
     {
         return [
+            'title' => 'Repeat',
+            'x-purpose' => Purpose::Arrange,
             'properties' => [
-                'list' => ['$ref' => '#/$defs/path'],
-                'item' => ['$ref' => '#/$defs/name'],
-                'blocks' => ['$ref' => '#/$defs/blocks'],
-                'empty' => ['$ref' => '#/$defs/blocks'],
+                'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
+                'item' => ['title' => 'Called', '$ref' => '#/$defs/name'],
+                'blocks' => ['title' => 'For each', '$ref' => '#/$defs/blocks'],
+                'empty' => ['title' => 'When there are none', '$ref' => '#/$defs/blocks'],
             ],
             'required' => ['list', 'blocks'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): ?array
+    {
+        $list = $vocabulary->firstList();
+
+        return $list === null ? null : ['list' => $list[0], 'blocks' => [['id' => 'text', 'type' => Text::type(), ...Text::fresh($vocabulary)]]];
     }
 
     public static function read(BlockReader $reader): self

@@ -8,6 +8,8 @@ use Herald\Brand\ColourRole;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -29,12 +31,19 @@ final readonly class Section implements Block
     public static function schema(): array
     {
         return [
+            'title' => 'Section',
+            'x-purpose' => Purpose::Arrange,
             'properties' => [
-                'blocks' => ['$ref' => '#/$defs/blocks'],
-                'ground' => ['type' => 'string', 'enum' => [ColourRole::Accent->value, ColourRole::Paper->value, ColourRole::Page->value]],
+                'blocks' => ['title' => 'On a ground of their own', '$ref' => '#/$defs/blocks'],
+                'ground' => ['title' => 'Ground', 'x-brief' => true, 'type' => 'string', 'enum' => [ColourRole::Accent->value, ColourRole::Paper->value, ColourRole::Page->value]],
             ],
             'required' => ['blocks'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['blocks' => [['id' => 'text', 'type' => Text::type(), ...Text::fresh($vocabulary)]]];
     }
 
     public static function read(BlockReader $reader): self

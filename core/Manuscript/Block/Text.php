@@ -8,6 +8,8 @@ use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -26,12 +28,19 @@ final readonly class Text implements Block
     public static function schema(): array
     {
         return [
+            'title' => 'Text',
+            'x-purpose' => Purpose::Say,
             'properties' => [
-                'text' => ['$ref' => '#/$defs/inline'],
-                'small' => ['description' => 'set smaller and muted, as a remark', 'type' => 'boolean'],
+                'text' => ['title' => 'Words', '$ref' => '#/$defs/inline'],
+                'small' => ['title' => 'Small', 'x-brief' => true, 'description' => 'set smaller and muted, as a remark', 'type' => 'boolean'],
             ],
             'required' => ['text'],
         ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['text' => []];
     }
 
     public static function read(BlockReader $reader): self

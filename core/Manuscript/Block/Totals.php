@@ -5,11 +5,16 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Condition\Operator;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
+use Herald\Manuscript\Purpose;
 use Herald\Manuscript\Row;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 
@@ -30,7 +35,22 @@ final readonly class Totals implements Block
 
     public static function schema(): array
     {
-        return ['properties' => ['rows' => ['type' => 'array', 'minItems' => 1, 'items' => Row::SCHEMA]], 'required' => ['rows']];
+        return [
+            'title' => 'Totals',
+            'x-purpose' => Purpose::Record,
+            'properties' => ['rows' => ['title' => 'Rows', 'type' => 'array', 'minItems' => 1, 'items' => Row::SCHEMA]],
+            'required' => ['rows'],
+        ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        $amounts = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type === FieldType::Money);
+
+        return ['rows' => array_map(static fn (string $path, Field $field): array => [
+            ...Row::fresh($field->label->in('en'), [['variable' => $path]]),
+            ...($field->required ? ['strong' => true] : ['when' => ['path' => $path, 'operator' => Operator::Filled->value]]),
+        ], array_keys($amounts), $amounts) ?: [Row::fresh('', [])]];
     }
 
     public static function read(BlockReader $reader): self

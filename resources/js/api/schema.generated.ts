@@ -163,9 +163,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** All templates or those found */
         get: operations["templates"];
         put?: never;
-        post?: never;
+        /** Begin a template: from a notice's built-in words, as a copy, or blank */
+        post: operations["createTemplate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -179,13 +181,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** One template with what is being written, in normal form */
         get: operations["template"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** Another name or folder; into the archive or out of it */
+        patch: operations["changeTemplate"];
         trace?: never;
     };
     "/api/app/templates/{key}/draft": {
@@ -199,6 +203,177 @@ export interface paths {
         /** Save a draft on the revision it was written on; null where there was none */
         put: operations["saveDraft"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** In what the saved draft differs from a document */
+        post: operations["compareDraft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Published versions, the newest first */
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/versions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One version, and in what it differs from the one before */
+        get: operations["version"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/publication": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What publishing the saved draft would do */
+        get: operations["publication"];
+        put?: never;
+        /** Publish the draft of that revision; it answers for its notice from now on */
+        post: operations["publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the composer needs beside the document */
+        get: operations["desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The values of one record in words, by path */
+        get: operations["sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/stage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The true message for a record, of what has been written so far */
+        post: operations["stage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the checks say */
+        post: operations["findings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/blocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read blocks that were copied elsewhere */
+        post: operations["readBlocks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/templates/{key}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send what has been written so far to an address of one's choice */
+        post: operations["proof"];
         delete?: never;
         options?: never;
         head?: never;
@@ -517,31 +692,224 @@ export interface components {
             by: string | null;
             at: string;
         } | null;
-        Templates: {
-            templates: {
-                key: string;
-                name: string;
-                folder: string;
-                record_type: string;
-                version: number | null;
-                published_at: string | null;
-                published_by: string | null;
-                draft: components["schemas"]["DraftMark"];
-                claims: {
-                    notice: string;
-                    name: string;
-                    active: boolean;
-                }[];
-            }[];
-        };
-        Template: {
+        TemplateLine: {
             key: string;
             name: string;
             folder: string;
             record_type: string;
+            /** @description the one it is written for */
+            notice: {
+                key: string;
+                name: string;
+                strand: string;
+            } | null;
+            archived: boolean;
             version: number | null;
+            published_at: string | null;
+            published_by: string | null;
             draft: components["schemas"]["DraftMark"];
-            document: Record<string, never> | null;
+            claims: {
+                notice: string;
+                name: string;
+                active: boolean;
+            }[];
+        };
+        Templates: {
+            templates: components["schemas"]["TemplateLine"][];
+            /** @description how many are in the archive */
+            archived: number;
+        };
+        Template: components["schemas"]["TemplateLine"] & {
+            document: components["schemas"]["Document"];
+        };
+        NewTemplate: {
+            name: string;
+            folder?: string | null;
+            /** @enum {string} */
+            from: "built_in" | "copy" | "blank";
+            /** @description the one to write for */
+            notice?: string | null;
+            /** @description the one to copy */
+            template?: string | null;
+            /** @description where there is no notice */
+            record_type?: string | null;
+        };
+        /** @description a template document, see schema/template.json; what is given out is in normal form: all text as lists of runs */
+        Document: {
+            [key: string]: unknown;
+        };
+        /** @description one block of a template document */
+        Block: {
+            [key: string]: unknown;
+        };
+        Change: {
+            /** @enum {string} */
+            kind: "added" | "removed" | "moved" | "changed";
+            block: string;
+            label: string;
+            words: {
+                /** @enum {string} */
+                kind: "same" | "removed" | "added";
+                text: string;
+            }[];
+        };
+        Differences: {
+            changes: components["schemas"]["Change"][];
+        };
+        Versions: {
+            versions: {
+                number: number;
+                at: string;
+                by: string | null;
+            }[];
+        };
+        Version: {
+            number: number;
+            document: components["schemas"]["Document"];
+            changes: components["schemas"]["Change"][];
+        };
+        Publication: {
+            /** @description of the saved draft; null when there is nothing to publish */
+            revision: number | null;
+            version: number | null;
+            notice: {
+                key: string;
+                name: string;
+            } | null;
+            /** @description the template; null for the built-in */
+            answers_now: string | null;
+            left_to_source: boolean;
+            /** @description in the last 30 days */
+            messages: number;
+            /** @description in the last 30 days */
+            people: number;
+            compared_with: string | null;
+            changes: components["schemas"]["Change"][];
+            /** @description what stands in the way */
+            findings: components["schemas"]["Finding"][];
+        };
+        Finding: {
+            /** @enum {string} */
+            weight: "grave" | "advisory" | "remark";
+            words: string;
+            /** @description the block it is about, envelope, or null for the whole */
+            block: string | null;
+            /** @description the object within the block */
+            id: string | null;
+            part: string | null;
+            variable: string | null;
+            mend: {
+                label: string;
+                set: {
+                    id: string;
+                    part: string;
+                    value: unknown;
+                } | null;
+                append: components["schemas"]["Block"] | null;
+            } | null;
+        };
+        Findings: {
+            findings: components["schemas"]["Finding"][];
+        };
+        Field: {
+            /** @description with * for the items of a list */
+            path: string;
+            label: string;
+            type: string;
+            depth: number;
+            /** @description the list whose items have it */
+            list: string | null;
+            /** @description whether it can be put into words */
+            single: boolean;
+            ordered: boolean;
+            options: {
+                value: string;
+                label: string;
+            }[];
+            formats: string[];
+            usual: string;
+        };
+        CastMember: {
+            key: string;
+            name: string;
+            shows: string[];
+        };
+        Desk: {
+            notice: {
+                key: string;
+                name: string;
+                cue: string;
+                audience: string;
+                strand: string;
+                required: string[];
+            } | null;
+            sender: string;
+            reply_to: string;
+            /** @description the members of a new block by type; null where the record has nothing for it */
+            fresh: {
+                [key: string]: Record<string, never> | null;
+            };
+            fields: components["schemas"]["Field"][];
+            formats: {
+                name: string;
+                label: string;
+            }[];
+            colours: {
+                role: string;
+                value: string;
+            }[];
+            brand: {
+                name: string;
+                size: number;
+                step: number;
+                width: number;
+            };
+            cast: components["schemas"]["CastMember"][];
+            languages: components["schemas"]["Language"][];
+        };
+        Sheet: {
+            values: {
+                [key: string]: string;
+            };
+        };
+        StageIn: {
+            document: components["schemas"]["Document"];
+            record: string;
+            /** @description another than the recipient's */
+            language?: string | null;
+            /** @enum {string} */
+            view: "wide" | "phone" | "dark" | "no_pictures";
+            /** @description the plain text instead of the HTML */
+            text: boolean;
+        };
+        StageOut: {
+            /** @description with the id of each block in data-block */
+            html: string | null;
+            text: string | null;
+            subject: string;
+            preview: string;
+            from: string;
+            reply_to: string;
+            cc: string;
+            bcc: string;
+            to: string | null;
+            lengths: {
+                subject: number;
+                preview: number;
+            };
+            language: string;
+            language_name: string;
+            /** @description conditions as they are read aloud */
+            sentences: {
+                [key: string]: string;
+            };
+        };
+        BlocksOut: {
+            blocks: components["schemas"]["Block"][];
+        };
+        ProofOut: {
+            accepted: boolean;
+            words: string;
         };
         DispatchLine: {
             id: string;
@@ -972,6 +1340,7 @@ export interface operations {
         parameters: {
             query?: {
                 search?: string;
+                archived?: 0 | 1;
             };
             header?: never;
             path?: never;
@@ -979,13 +1348,38 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description All templates, or those found */
+            /** @description Templates */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Templates"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description The template */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -1002,7 +1396,38 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description One template */
+            /** @description The template */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    folder?: string;
+                    archived?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The template */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -1027,7 +1452,7 @@ export interface operations {
             content: {
                 "application/json": {
                     revision: number | null;
-                    document: Record<string, never>;
+                    document: components["schemas"]["Document"];
                 };
             };
         };
@@ -1039,6 +1464,301 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Template"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    compareDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                };
+            };
+        };
+        responses: {
+            /** @description Block by block */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Differences"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Versions"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The version */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Version"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    publication: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The consequences */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Publication"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    publish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The template */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Blocks, fields, formats, cast */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    sheet: {
+        parameters: {
+            query: {
+                record: string;
+            };
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Values */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StageIn"];
+            };
+        };
+        responses: {
+            /** @description The message */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                };
+            };
+        };
+        responses: {
+            /** @description Findings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Findings"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readBlocks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @constant */
+                    format?: "velvet-herald/blocks";
+                    blocks: Record<string, never>[];
+                };
+            };
+        };
+        responses: {
+            /** @description In normal form */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlocksOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                    record: string;
+                    language?: string | null;
+                    to: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -80,18 +80,11 @@ final class NoticeController
         $given = $request->validate(['template' => ['present', 'nullable', 'string']]);
         DB::transaction(function () use ($key, $given, $request): void {
             $notice = self::find($key);
-            $before = $notice->answeringClaim();
             $chosen = $given['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $given['template']);
             if ($given['template'] !== null && $chosen?->template->latestVersion === null) {
                 throw ValidationException::withMessages(['template' => 'No published template of that key claims this notice.']);
             }
-            foreach ($notice->claims as $claim) {
-                $claim->update(['active' => $claim->is($chosen)]);
-            }
-            if ($before?->id !== $chosen?->id) {
-                activity()->performedOn($notice)->causedBy($request->user())->event('answer')
-                    ->log($chosen === null ? 'Back to built-in' : "Replaced by {$chosen->template->name}, version {$chosen->template->latestVersion?->number}");
-            }
+            $notice->answerWith($chosen, $request->user());
         });
 
         return $this->show($key);

@@ -4,16 +4,20 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Composing\Workbench;
 use App\Models\Claim;
-use App\Models\Draft;
 use App\Models\Source;
 use App\Models\Template;
-use Herald\Document\InvalidDocument;
+use App\Models\TemplateVersion;
 use Herald\Document\Json;
 use Herald\Document\Schema;
+use Herald\Manuscript\Differences;
+use Herald\Source\Manifest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class TemplateController
@@ -21,68 +25,182 @@ final class TemplateController
     /** All templates with where they are used; found by name, key, folder, notice and the words in them. */
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate(['search' => ['nullable', 'string', 'max:200']]);
+        $given = $request->validate(['search' => ['nullable', 'string', 'max:200'], 'archived' => ['nullable', 'boolean']]);
         $source = Source::current();
         if ($source === null) {
-            return response()->json(['templates' => []]);
+            return response()->json(['templates' => [], 'archived' => 0]);
         }
-        $notices = $source->manifest()->notices;
-        $templates = $source->templates()->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
+        $manifest = $source->manifest();
+        $all = $source->templates()->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
         $words = preg_split('/\s+/', mb_strtolower(trim($given['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $archived = $request->boolean('archived');
 
-        return response()->json(['templates' => $templates->map(static fn (Template $template): array => [
-            'key' => $template->key, 'name' => $template->name, 'folder' => $template->folder, 'record_type' => $template->record_type,
-            'version' => $template->latestVersion?->number,
-            'published_at' => $template->latestVersion?->published_at->toIso8601ZuluString(), 'published_by' => $template->latestVersion?->user?->name,
-            'draft' => $template->draft === null ? null : ['revision' => $template->draft->revision, 'by' => $template->draft->user?->name, 'at' => $template->draft->updated_at->toIso8601ZuluString()],
-            'claims' => $template->claims->map(static fn (Claim $claim): array => [
-                'notice' => $claim->notice->key, 'name' => isset($notices[$claim->notice->key]) ? $notices[$claim->notice->key]->name : $claim->notice->key, 'active' => $claim->active,
-            ])->all(),
-        ])->filter(static function (array $line) use ($templates, $words): bool {
-            $template = $templates->firstWhere('key', $line['key']);
-            $all = mb_strtolower(implode(' ', [$line['key'], $line['name'], $line['folder'], ...array_column($line['claims'], 'name'), $template?->draft?->document, $template?->latestVersion?->document]));
+        return response()->json([
+            'templates' => $all->filter(static fn (Template $template): bool => ($template->archived_at !== null) === $archived)
+                ->map(static fn (Template $template): array => [self::line($template, $manifest), $template])
+                ->filter(static function (array $pair) use ($words): bool {
+                    [$line, $template] = $pair;
+                    $text = mb_strtolower(implode(' ', [$line['key'], $line['name'], $line['folder'], $line['notice']['name'] ?? '', ...array_column($line['claims'], 'name'), $template->draft?->document, $template->latestVersion?->document]));
 
-            return array_filter($words, static fn (string $word): bool => ! str_contains($all, $word)) === [];
-        })->values()]);
+                    return array_filter($words, static fn (string $word): bool => ! str_contains($text, $word)) === [];
+                })->map(static fn (array $pair): array => $pair[0])->values(),
+            'archived' => $all->whereNotNull('archived_at')->count(),
+        ]);
     }
 
     public function show(string $key): JsonResponse
     {
-        $template = self::find($key);
-        $document = $template->draft->document ?? $template->latestVersion?->document;
+        $bench = Workbench::of($key);
 
-        return response()->json([
-            'key' => $template->key, 'name' => $template->name, 'folder' => $template->folder, 'record_type' => $template->record_type,
-            'version' => $template->latestVersion?->number,
-            'draft' => $template->draft === null ? null : ['revision' => $template->draft->revision, 'by' => $template->draft->user?->name, 'at' => $template->draft->updated_at->toIso8601ZuluString()],
-            'document' => $document === null ? null : json_decode($document, false, 64, JSON_THROW_ON_ERROR),
+        return response()->json([...self::line($bench->template, $bench->manifest), 'document' => $bench->document()]);
+    }
+
+    /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
+    public function store(Request $request): JsonResponse
+    {
+        $given = $request->validate([
+            'name' => ['required', 'string', 'max:200'], 'folder' => ['nullable', 'string', 'max:200'],
+            'from' => ['required', 'in:built_in,copy,blank'], 'notice' => ['nullable', 'string'], 'template' => ['required_if:from,copy', 'nullable', 'string'],
+            'record_type' => ['nullable', 'string'],
         ]);
+        $source = Source::current() ?? abort(404);
+        $manifest = $source->manifest();
+        $notice = ($given['notice'] ?? null) === null ? null : ($manifest->notices[$given['notice']] ?? throw ValidationException::withMessages(['notice' => 'There is no such notice.']));
+        $copied = $given['from'] === 'copy' ? Workbench::of($given['template']) : null;
+        if ($given['from'] === 'built_in' && $notice === null) {
+            throw ValidationException::withMessages(['notice' => 'Choose the notice whose words to begin with.']);
+        }
+        $type = $notice->recordType ?? $copied?->type->key ?? $given['record_type'] ?? '';
+        if (! isset($manifest->recordTypes[$type])) {
+            throw ValidationException::withMessages(['notice' => 'Choose a notice, or the kind of record it speaks about.']);
+        }
+        if ($copied !== null && $copied->type->key !== $type) {
+            throw ValidationException::withMessages(['notice' => "“{$copied->template->name}” speaks about another kind of record."]);
+        }
+        $key = self::freeKey($source, $given['name']);
+        $language = $manifest->source->defaultLanguage;
+        $base = match ($given['from']) {
+            'built_in' => $notice?->toTemplate($key, $given['name'], '', $language) ?? [],
+            'copy' => $copied?->document() ?? [],
+            default => ['format' => 'velvet-herald/template', 'version' => 1, 'language' => $language, 'envelope' => ['subject' => []], 'manuscript' => []],
+        };
+        $document = Json::ofArray([
+            ...array_diff_key($base, ['folder' => 1, 'notice' => 1]), 'key' => $key, 'name' => $given['name'], 'record_type' => $type, ...($notice === null ? [] : ['notice' => $notice->key]),
+        ], $key);
+        Schema::Template->check($document);
+        DB::transaction(static function () use ($source, $key, $given, $type, $notice, $document, $copied, $manifest, $request): void {
+            $template = $source->templates()->create([
+                'key' => $key, 'name' => $given['name'], 'folder' => $given['folder'] ?? $copied?->template->folder ?? ($notice === null ? '' : $manifest->strands[$notice->strand]->name), 'record_type' => $type,
+                'notice' => $notice === null ? $copied?->template->notice : $notice->key,
+            ]);
+            $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $request->user()?->id]);
+        });
+
+        return $this->show($key)->setStatusCode(201);
+    }
+
+    /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
+    public function update(string $key, Request $request): JsonResponse
+    {
+        $given = $request->validate(['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
+        DB::transaction(static function () use ($key, $given, $request): void {
+            $template = Workbench::of($key)->template;
+            $template->update([
+                ...(isset($given['name']) ? ['name' => $given['name']] : []), ...(array_key_exists('folder', $given) ? ['folder' => (string) $given['folder']] : []),
+                ...(isset($given['archived']) ? ['archived_at' => $given['archived'] ? now() : null] : []),
+            ]);
+            if ($given['archived'] ?? false) {
+                foreach ($template->claims as $claim) {
+                    $notice = $claim->notice->load('claims.template.latestVersion');
+                    if ($notice->answeringClaim()?->id === $claim->id) {
+                        $notice->answerWith(null, $request->user());
+                    }
+                    $claim->update(['active' => false]);
+                }
+            }
+        });
+
+        return $this->show($key);
     }
 
     /** Saves a draft, unless it has been saved by someone else since the revision that was written on. */
     public function saveDraft(string $key, Request $request): JsonResponse
     {
         $given = $request->validate(['revision' => ['present', 'nullable', 'integer']]);
-        $json = Json::ofText($request->getContent(), 'draft');
-        $sent = $json->object->document ?? null;
-        $text = $sent instanceof \stdClass ? json_encode($sent, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : throw InvalidDocument::because('draft', 'document', 'must be an object');
+        $bench = Workbench::of($key);
+        $document = $bench->taken($request->getContent());
         // A draft may be unfinished, but it must be a template document in form.
-        Schema::Template->check(Json::ofText($text, $key));
-        DB::transaction(function () use ($key, $given, $text, $request): void {
-            $template = self::find($key);
-            if ($template->draft?->revision !== $given['revision']) {
-                throw new ConflictHttpException(($template->draft->user->name ?? 'Someone').' has saved this template meanwhile. Nothing was overwritten.');
+        Schema::Template->check($document);
+        DB::transaction(static function () use ($bench, $given, $document, $request): void {
+            $draft = $bench->template->draft()->with('user')->first();
+            if ($draft?->revision !== $given['revision']) {
+                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has '.($draft === null ? 'published or discarded' : 'saved').' this template meanwhile. Nothing was overwritten.');
             }
-            Draft::query()->updateOrCreate(['template_id' => $template->id], [
-                'document' => $text, 'revision' => ($given['revision'] ?? 0) + 1, 'user_id' => $request->user()?->id,
-            ]);
+            $bench->template->draft()->updateOrCreate([], ['document' => $document->text(), 'revision' => ($given['revision'] ?? 0) + 1, 'user_id' => $request->user()?->id]);
+            $bench->template->touch();
         });
 
         return $this->show($key);
     }
 
-    private static function find(string $key): Template
+    /** In what the saved draft, or the published version where there is none, differs from a document; block by block. */
+    public function compare(string $key, Request $request): JsonResponse
     {
-        return (Source::current() ?? abort(404))->templates()->where('key', $key)->with(['latestVersion', 'draft.user'])->firstOrFail();
+        $bench = Workbench::of($key);
+        $mine = $bench->taken($request->getContent());
+        Schema::Template->check($mine);
+
+        return response()->json(['changes' => Differences::between($mine->data, $bench->document(), $bench->vocabulary)]);
+    }
+
+    public function versions(string $key): JsonResponse
+    {
+        $versions = Workbench::of($key)->template->versions()->with('user')->latest('number')->get();
+
+        return response()->json(['versions' => $versions->map(static fn (TemplateVersion $version): array => [
+            'number' => $version->number, 'at' => $version->published_at->toIso8601ZuluString(), 'by' => $version->user?->name,
+        ])]);
+    }
+
+    public function version(string $key, int $number): JsonResponse
+    {
+        $bench = Workbench::of($key);
+        $version = $bench->template->versions()->where('number', $number)->firstOrFail();
+        $before = $bench->template->versions()->where('number', $number - 1)->first();
+
+        return response()->json([
+            'number' => $version->number, 'document' => $bench->version($version),
+            'changes' => $before === null ? [] : Differences::between($bench->version($before), $bench->version($version), $bench->vocabulary),
+        ]);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function line(Template $template, Manifest $manifest): array
+    {
+        $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
+        $named = static fn (string $key): string => isset($manifest->notices[$key]) ? $manifest->notices[$key]->name : $key;
+
+        return [
+            'key' => $template->key, 'name' => $template->name, 'folder' => $template->folder, 'record_type' => $template->record_type,
+            'notice' => $notice === null ? null : ['key' => $notice->key, 'name' => $notice->name, 'strand' => $manifest->strands[$notice->strand]->name],
+            'archived' => $template->archived_at !== null,
+            'version' => $template->latestVersion?->number,
+            'published_at' => $template->latestVersion?->published_at->toIso8601ZuluString(), 'published_by' => $template->latestVersion?->user?->name,
+            'draft' => $template->draft === null ? null : ['revision' => $template->draft->revision, 'by' => $template->draft->user?->name, 'at' => $template->draft->updated_at->toIso8601ZuluString()],
+            'claims' => $template->claims->map(static fn (Claim $claim): array => ['notice' => $claim->notice->key, 'name' => $named($claim->notice->key), 'active' => $claim->active])->all(),
+        ];
+    }
+
+    private static function freeKey(Source $source, string $name): string
+    {
+        $base = Str::limit(Str::slug($name), 90, '') ?: 'template';
+        $taken = $source->templates()->where('key', 'like', $base.'%')->pluck('key')->all();
+        for ($key = $base, $number = 2; in_array($key, $taken, true); $number++) {
+            $key = "{$base}-{$number}";
+        }
+
+        return $key;
     }
 }

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Composing;
+
+use Herald\Document\Fault;
+use Herald\Message\Recipient;
+use Herald\Render\CompiledMessage;
+use Herald\Render\FilledMessage;
+use Herald\Render\Part;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+
+/** A draft compiled for one record: its parts are filled as they are asked for. */
+final readonly class DraftRendering
+{
+    /**
+     * @param  list<Fault>  $faults  what could not be read of the draft
+     */
+    public function __construct(private Renderer $renderer, public CompiledMessage $message, private Scope $scope, public Recipient $recipient, public array $faults)
+    {
+    }
+
+    public function part(Part $part): string
+    {
+        return $this->renderer->part($this->message, $part, $this->scope);
+    }
+
+    public function filled(): FilledMessage
+    {
+        return $this->renderer->fill($this->message, $this->scope);
+    }
+}

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Composing;
+
+use App\Models\Notice;
+use App\Models\Record;
+use App\Models\Source;
+use App\Models\Template;
+use App\Models\TemplateVersion;
+use App\Sending\Rendering;
+use Herald\Brand\Brand;
+use Herald\Check\Checks;
+use Herald\Check\Examination;
+use Herald\Check\Finding;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Language\LanguageChoice;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Template as Document;
+use Herald\Message\Recipient;
+use Herald\Notice\Notice as Declared;
+use Herald\Record\Fullness;
+use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+use Herald\Source\Manifest;
+
+/** A template laid out for being written on, with all that its words may refer to. */
+final readonly class Workbench
+{
+    /** How many of the newest records speak for all when it is counted how often a value is empty. */
+    private const RECORDS = 200;
+
+    private function __construct(
+        public Template $template,
+        public Source $source,
+        public Manifest $manifest,
+        public RecordType $type,
+        public ?Declared $notice,
+        public Vocabulary $vocabulary,
+    ) {
+    }
+
+    /** The template of that key; asks for a page that is not there when there is none. */
+    public static function of(string $key): self
+    {
+        $source = Source::current() ?? abort(404);
+        $template = $source->templates()->where('key', $key)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->firstOrFail()->setRelation('source', $source);
+        $manifest = $source->manifest();
+        $type = $manifest->recordTypes[$template->record_type] ?? abort(422, "The source no longer has records of type {$template->record_type}");
+        $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
+
+        return new self($template, $source, $manifest, $type, $notice, $notice->vocabulary ?? Vocabulary::of($type));
+    }
+
+    /**
+     * What is being written, or else what was published last, in normal form. Name, key and folder are the template's own.
+     *
+     * @return array<array-key, mixed>
+     */
+    public function document(): array
+    {
+        $text = $this->template->draft->document ?? $this->template->latestVersion->document ?? throw new \LogicException('A template has a draft or a version');
+
+        return $this->titled(Json::ofText($text, $this->template->key)->data);
+    }
+
+    /**
+     * @return array<array-key, mixed>
+     */
+    public function version(TemplateVersion $version): array
+    {
+        return $this->titled(Json::ofText($version->document, $this->template->key)->data);
+    }
+
+    /**
+     * A document that came in, with the name, key, folder, notice and record type that it is to have.
+     *
+     * @throws InvalidDocument when it does not have the form of a template
+     */
+    public function taken(string $body): Json
+    {
+        $document = Json::ofText($body, $this->template->key)->data['document'] ?? null;
+        if (! is_array($document)) {
+            throw InvalidDocument::because($this->template->key, 'document', 'must be an object');
+        }
+
+        return Json::ofArray($this->titled($document), $this->template->key);
+    }
+
+    public function record(?string $key): ?Record
+    {
+        return $key === null ? null : $this->source->records()->where(['type' => $this->type->key, 'key' => $key])->firstOrFail();
+    }
+
+    /** Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read. */
+    public function rendering(Renderer $renderer, Json $document, Record $record, ?string $language, bool $marked): DraftRendering
+    {
+        [$data, $given, $recipient] = Rendering::dataFor($this->notice, $this->type, $record);
+        $node = $document->node();
+        $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
+        $choice = LanguageChoice::lookup($language ?? $recipient->language, $languages, $this->manifest->source->defaultLanguage);
+        $reading = Document::draft($document, $this->vocabulary, $choice->language);
+        $brand = Brand::usual();
+        $scope = Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $brand->name);
+
+        return new DraftRendering($renderer, Compiler::compile($reading->manuscript, $brand, $marked), $scope, $recipient, $reading->faults);
+    }
+
+    /**
+     * @return list<Finding>
+     */
+    public function findings(Json $document): array
+    {
+        $records = $this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit(self::RECORDS)->get();
+        $data = $records->map(fn (Record $record): array => [$this->type->key => RecordReader::read($this->type, $record->data, $record->key)])->all();
+
+        return Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data))));
+    }
+
+    /** The notice that the template is written for, with its claims. */
+    public function noticeModel(): ?Notice
+    {
+        return $this->notice === null ? null
+            : $this->source->notices()->where('key', $this->notice->key)->with('claims.template.latestVersion')->first()?->setRelation('source', $this->source);
+    }
+
+    /** Whom the notice goes to about a record. */
+    public function recipient(Record $record): Recipient
+    {
+        return Rendering::dataFor($this->notice, $this->type, $record)[2];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $document
+     * @return array<array-key, mixed>
+     */
+    private function titled(array $document): array
+    {
+        $template = $this->template;
+
+        return NormalForm::of([
+            ...array_diff_key($document, ['folder' => 1, 'notice' => 1]), 'key' => $template->key, 'name' => $template->name, 'record_type' => $template->record_type,
+            ...($template->folder === '' ? [] : ['folder' => $template->folder]), ...($template->notice === null ? [] : ['notice' => $template->notice]),
+        ]);
+    }
+}

@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Composing\Workbench;
+use App\Http\Resources\FieldList;
+use App\Mail\Handover;
+use App\Mail\HandoverOutcome;
+use App\Models\Record;
+use Herald\Brand\Brand;
+use Herald\Brand\ColourRole;
+use Herald\Cast\FirstCast;
+use Herald\Check\Finding;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Document\Schema;
+use Herald\Language\LanguageTag;
+use Herald\Manuscript\Blocks;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\PartKind;
+use Herald\Manuscript\Walk;
+use Herald\Message\MimeMessage;
+use Herald\Message\Recipient;
+use Herald\Message\UnsendableMessage;
+use Herald\Record\DataSheet;
+use Herald\Record\RecordReader;
+use Herald\Render\Part;
+use Herald\Render\Renderer;
+use Herald\Render\View;
+use Herald\Value\Formats;
+use Herald\Value\Setting;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Str;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+
+/** What the composer asks for while a template is written. */
+final class DeskController
+{
+    /** How many of the newest records the cast is picked from. */
+    private const CAST_FROM = 500;
+
+    /** All that does not change while one writes: blocks, fields, formats, the cast. */
+    public function show(string $key): JsonResponse
+    {
+        $bench = Workbench::of($key);
+        $source = $bench->manifest->source;
+        $records = [];
+        foreach ($bench->source->records()->where('type', $bench->type->key)->latest('updated_at')->latest('id')->limit(self::CAST_FROM)->get() as $record) {
+            $records[$record->key] = RecordReader::read($bench->type, $record->data, $record->key);
+        }
+        $brand = Brand::usual();
+
+        return response()->json([
+            'notice' => $bench->notice === null ? null : [
+                'key' => $bench->notice->key, 'name' => $bench->notice->name, 'cue' => $bench->notice->cue->inWords(), 'audience' => $bench->notice->audienceLabel,
+                'strand' => $bench->manifest->strands[$bench->notice->strand]->name,
+                'required' => [...$bench->notice->requiredLinks, ...$bench->notice->requiredVariables],
+            ],
+            'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
+            'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($bench->vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
+            'fields' => FieldList::of($bench->vocabulary),
+            'formats' => array_values(array_map(static fn ($format): array => ['name' => $format->name(), 'label' => str_replace('_', ' ', $format->name())], Formats::all())),
+            'colours' => array_map(static fn (ColourRole $role): array => ['role' => $role->value, 'value' => $brand->colour($role)], ColourRole::cases()),
+            'brand' => ['name' => $brand->name, 'size' => $brand->size, 'step' => $brand->step, 'width' => $brand->width],
+            'cast' => FirstCast::of($bench->type, $records),
+            'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
+        ]);
+    }
+
+    /** The values of one record, by the paths of the fields; of a list, those of its first item. */
+    public function sheet(string $key, Request $request): JsonResponse
+    {
+        $given = $request->validate(['record' => ['required', 'string']]);
+        $bench = Workbench::of($key);
+        $record = $bench->record($given['record']) ?? abort(404);
+        $source = $bench->manifest->source;
+        $sheet = new DataSheet(new Setting($source->locale('en'), $source->zone));
+        $values = [];
+        foreach ($sheet->lines($bench->type->fields, RecordReader::read($bench->type, $record->data, $record->key), $bench->type->key) as $line) {
+            if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
+                $values[preg_replace('#/1#', '.*', $line->path)] = $line->value;
+            }
+        }
+        foreach ($source->toArray() as $name => $value) {
+            $values['source.'.$name] = (string) $value;
+        }
+        $recipient = $bench->recipient($record);
+        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => Brand::usual()->name];
+
+        return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== '')]);
+    }
+
+    /** The true message for a record, of what has been written so far. */
+    public function stage(string $key, Request $request, Renderer $renderer): JsonResponse
+    {
+        $given = $request->validate([
+            'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
+        ]);
+        $bench = Workbench::of($key);
+        $document = $bench->taken($request->getContent());
+        $rendering = $bench->rendering($renderer, $document, $bench->record($given['record']) ?? abort(404), $given['language'] ?? null, marked: true);
+        $line = static fn (Part $part): string => $rendering->part($part);
+        $sentences = [];
+        foreach (Walk::through($document->data, $bench->vocabulary) as $piece) {
+            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
+                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
+            }
+        }
+
+        return response()->json([
+            'html' => $given['text'] ? null : View::from($given['view'])->of($rendering->part(Part::Html)),
+            'text' => $given['text'] ? $rendering->part(Part::Text) : null,
+            'subject' => $line(Part::Subject), 'preview' => $line(Part::Preview), 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
+            'reply_to' => $line(Part::ReplyTo), 'cc' => $line(Part::Cc), 'bcc' => $line(Part::Bcc),
+            'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
+            'lengths' => ['subject' => (int) grapheme_strlen($line(Part::Subject)), 'preview' => (int) grapheme_strlen($line(Part::Preview))],
+            'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
+            'sentences' => (object) $sentences,
+        ]);
+    }
+
+    /** What the checks say of what has been written so far. */
+    public function findings(string $key, Request $request): JsonResponse
+    {
+        $bench = Workbench::of($key);
+
+        return response()->json(['findings' => array_map(self::finding(...), $bench->findings($bench->taken($request->getContent())))]);
+    }
+
+    /** Blocks that were copied elsewhere, read and put into normal form: the "blocks" of a document of the format velvet-herald/blocks. */
+    public function blocks(string $key, Request $request): JsonResponse
+    {
+        $bench = Workbench::of($key);
+        $sent = Json::ofText($request->getContent(), 'blocks')->data;
+        $blocks = is_array($sent['blocks'] ?? null) ? $sent['blocks'] : throw InvalidDocument::because('blocks', 'blocks', 'must be a list of blocks');
+        $document = $bench->document();
+        // Their form is held against the schema of templates; what they name is for the findings.
+        Schema::Template->check(Json::ofArray([...array_diff_key($document, ['translations' => 1]), 'manuscript' => $blocks], 'blocks'));
+
+        return response()->json(['blocks' => NormalForm::blocks($blocks)]);
+    }
+
+    /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
+    public function proof(string $key, Request $request, Renderer $renderer): JsonResponse
+    {
+        $given = $request->validate(['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'email:rfc', 'max:250']]);
+        $bench = Workbench::of($key);
+        $rendering = $bench->rendering($renderer, $bench->taken($request->getContent()), $bench->record($given['record']) ?? abort(404), $given['language'] ?? null, marked: false);
+        if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {
+            throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
+        }
+        try {
+            $message = MimeMessage::proof($rendering->filled(), new Recipient($given['to']), 'proof'.Str::ulid(), now()->toDateTimeImmutable());
+        } catch (UnsendableMessage $e) {
+            throw ValidationException::withMessages(['to' => "{$e->getMessage()}: nothing was sent."]);
+        }
+        $result = Handover::of($message->bytes, $message->sender, [$message->recipient], static fn () => null);
+        activity()->performedOn($bench->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
+
+        return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    public static function finding(Finding $finding): array
+    {
+        return [
+            'weight' => $finding->weight->value, 'words' => $finding->words, 'block' => $finding->block, 'id' => $finding->id, 'part' => $finding->part,
+            'variable' => $finding->variable, 'mend' => $finding->mend === null ? null : ['label' => $finding->mend->label, 'set' => $finding->mend->set, 'append' => $finding->mend->append],
+        ];
+    }
+}

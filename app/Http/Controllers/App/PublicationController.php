@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Composing\Workbench;
+use App\Http\Problem;
+use App\Loading\PublishTemplate;
+use App\Models\Claim;
+use App\Models\Dispatch;
+use Herald\Check\Finding;
+use Herald\Check\Weight;
+use Herald\Document\Json;
+use Herald\Manuscript\Differences;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+final class PublicationController
+{
+    /** What publishing the saved draft would do: for which notice, what would differ, for how many people, and what stands in the way. */
+    public function show(string $key): JsonResponse
+    {
+        $bench = Workbench::of($key);
+        $notice = $bench->noticeModel();
+        $latest = $bench->template->latestVersion;
+        $before = match (true) {
+            $latest !== null => $bench->version($latest),
+            $bench->notice !== null => $bench->notice->toTemplate($key, $bench->template->name, '', $bench->manifest->source->defaultLanguage),
+            default => ['envelope' => [], 'manuscript' => []],
+        };
+        $sent = $notice === null ? null : Dispatch::query()->where('notice_id', $notice->id)->where('created_at', '>=', now()->subDays(30))
+            ->selectRaw('count(*) as messages, count(distinct recipient) as people')->toBase()->first();
+
+        return response()->json([
+            'revision' => $bench->template->draft?->revision, 'version' => $latest?->number,
+            'notice' => $bench->notice === null ? null : ['key' => $bench->notice->key, 'name' => $bench->notice->name],
+            'answers_now' => $notice?->answeringClaim()?->template->name,
+            'left_to_source' => $bench->notice?->carrier->value === 'source',
+            'messages' => (int) ($sent->messages ?? 0), 'people' => (int) ($sent->people ?? 0),
+            'compared_with' => $latest === null ? ($bench->notice === null ? null : 'the built-in words') : "version {$latest->number}",
+            'changes' => Differences::between($before, $bench->document(), $bench->vocabulary),
+            'findings' => array_map(DeskController::finding(...), self::grave($bench)),
+        ]);
+    }
+
+    /** Publishes the draft of that revision: it answers for its notice from now on. */
+    public function store(string $key, Request $request): JsonResponse
+    {
+        $given = $request->validate(['revision' => ['required', 'integer']]);
+        $bench = Workbench::of($key);
+        $grave = self::grave($bench);
+        if ($grave !== []) {
+            return Problem::response(422, 'It cannot be published yet', '', array_map(static fn (Finding $finding): array => ['place' => (string) $finding->block, 'reason' => $finding->words], $grave));
+        }
+        DB::transaction(static function () use ($bench, $given, $request): void {
+            $draft = $bench->template->draft()->with('user')->first();
+            if ($draft === null || $draft->revision !== $given['revision']) {
+                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has changed this template meanwhile. Look at it again before you publish.');
+            }
+            $version = PublishTemplate::from($bench->source, Json::ofArray($bench->document(), $bench->template->key), $request->user());
+            $draft->delete();
+            $bench->template->update(['archived_at' => null]);
+            $notice = $bench->noticeModel();
+            $notice?->answerWith($notice->claims->first(static fn (Claim $claim): bool => $claim->template_id === $version->template_id), $request->user());
+        });
+
+        return (new TemplateController)->show($key);
+    }
+
+    /**
+     * @return list<Finding>
+     */
+    private static function grave(Workbench $bench): array
+    {
+        $findings = $bench->findings(Json::ofArray($bench->document(), $bench->template->key));
+
+        return array_values(array_filter($findings, static fn (Finding $finding): bool => $finding->weight === Weight::Grave));
+    }
+}

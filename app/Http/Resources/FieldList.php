@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\Vocabulary;
+use Herald\Value\Format;
+use Herald\Value\Formats;
+
+/** All fields that a template may name, one line each, groups before what lies in them; members of a list's items have "*" in their path. */
+final class FieldList
+{
+    /**
+     * @return list<array<string, mixed>>
+     */
+    public static function of(Vocabulary $vocabulary): array
+    {
+        $lines = [];
+        foreach ($vocabulary->roots() as $name => $field) {
+            array_push($lines, ...self::lines((string) $name, $field, 0, null));
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     */
+    private static function lines(string $path, Field $field, int $depth, ?string $list): array
+    {
+        $line = [
+            'path' => $path, 'label' => $field->label->in('en'), 'type' => $field->type->value, 'depth' => $depth, 'list' => $list,
+            'single' => $field->type->isSingle() || $field->type === FieldType::List, 'ordered' => $field->type->isOrdered(),
+            'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
+            'formats' => array_values(array_map(static fn (Format $format): string => $format->name(), array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type)))),
+            'usual' => Formats::usual($field->type)->name(),
+        ];
+        $within = $field->type === FieldType::List ? $field->item('item')->fields : $field->fields;
+        $lines = [$line];
+        foreach ($within as $child) {
+            array_push($lines, ...self::lines($path.($field->type === FieldType::List ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type === FieldType::List ? $path : $list));
+        }
+
+        return $lines;
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+/** The checks there are. */
+final class Checks
+{
+    /** @var list<class-string<Check>> */
+    private const ALL = [
+        Unreadable::class,
+        EmptySubject::class,
+        RequiredParts::class,
+        LeadsNowhere::class,
+        NothingSaid::class,
+        AlternativeText::class,
+        OpenBranch::class,
+        MayBeEmpty::class,
+    ];
+
+    /**
+     * @return list<Finding> in the order of the manuscript, what is about the whole first
+     */
+    public static function of(Examination $template): array
+    {
+        $findings = [];
+        foreach (self::ALL as $check) {
+            array_push($findings, ...(new $check)->examine($template));
+        }
+        $order = array_flip(array_values(array_unique(array_map(static fn ($piece): string => $piece->block, $template->pieces))));
+        usort($findings, static fn (Finding $one, Finding $other): int => ($order[$one->block ?? ''] ?? -1) <=> ($order[$other->block ?? ''] ?? -1));
+
+        return $findings;
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+/** A message without a subject is not sent. */
+final class EmptySubject implements Check
+{
+    public function examine(Examination $template): iterable
+    {
+        foreach ($template->pieces as $piece) {
+            if ($piece->id === 'envelope' && $piece->part === 'subject' && $piece->isBlank()) {
+                yield Finding::at($piece, Weight::Grave, 'There is no subject.');
+            }
+        }
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+use Herald\Document\Fault;
+use Herald\Document\Json;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Piece;
+use Herald\Manuscript\Template;
+use Herald\Manuscript\Walk;
+use Herald\Notice\Notice;
+use Herald\Record\Fullness;
+use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
+
+/** A template laid out for being checked. */
+final readonly class Examination
+{
+    /**
+     * @param  list<Piece>  $pieces  all that it is made of
+     * @param  list<Fault>  $faults  what could not be read of it
+     */
+    private function __construct(public array $pieces, public array $faults, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness)
+    {
+    }
+
+    /**
+     * @param  Notice|null  $notice  the one it is to answer for
+     * @param  Fullness  $fullness  of the records at hand
+     *
+     * @throws \Herald\Document\InvalidDocument when the document does not have the form of a template
+     */
+    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness): self
+    {
+        $vocabulary = $notice->vocabulary ?? Vocabulary::of($type);
+        $faults = [];
+        $languages = [$document->node()->string('language'), ...array_map(strval(...), array_keys($document->node()->array('translations')))];
+        foreach (array_unique($languages) as $language) {
+            foreach (Template::draft($document, $vocabulary, $language)->faults as $fault) {
+                $faults[$fault->place.' '.$fault->reason] = $fault;
+            }
+        }
+        $pieces = iterator_to_array(Walk::through(NormalForm::of($document->data), $vocabulary), false);
+
+        return new self($pieces, array_values($faults), $notice, $type, $fullness);
+    }
+
+    /** The piece that stands at a place of the document, or around it. */
+    public function pieceAt(string $place): ?Piece
+    {
+        $nearest = null;
+        foreach ($this->pieces as $piece) {
+            $isString = preg_match('~^translations/[^/]+/'.preg_quote($piece->id.'.'.$piece->part, '~').'(/|$)~', $place) === 1;
+            if ($isString || str_starts_with($place.'/', $piece->place.'/')) {
+                $nearest = $nearest === null || strlen($piece->place) > strlen($nearest->place) ? $piece : $nearest;
+            }
+        }
+
+        return $nearest;
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+use Herald\Manuscript\Block\Picture;
+use Herald\Manuscript\PartKind;
+use Herald\Manuscript\Piece;
+use Herald\Render\HeraldExtension;
+
+/** Buttons, pictures and words whose address is missing, a placeholder, or not one that may be followed. */
+final class LeadsNowhere implements Check
+{
+    public function examine(Examination $template): iterable
+    {
+        foreach ($template->pieces as $piece) {
+            if ($piece->kind === PartKind::Link && ($piece->raw !== null || $piece->part !== 'picture')) {
+                yield from $this->link($piece, $template);
+            } elseif ($piece->kind === PartKind::Inline) {
+                foreach (is_array($piece->raw) ? $piece->raw : [] as $run) {
+                    if (is_array($run) && isset($run['link']) && self::fixed($run['link']) === '') {
+                        $text = is_string($run['text'] ?? null) ? trim($run['text']) : '';
+                        yield Finding::at($piece, Weight::Grave, "“{$text}” is a link that leads nowhere.");
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * @return iterable<Finding>
+     */
+    private function link(Piece $piece, Examination $template): iterable
+    {
+        if ($piece->raw === null && $piece->type === Picture::type()) {
+            yield Finding::at($piece, Weight::Remark, 'The picture leads nowhere when one presses it.');
+
+            return;
+        }
+        if ($piece->raw === null || self::fixed($piece->raw) !== '') {
+            return;
+        }
+        $what = $piece->part === 'source' ? 'The picture has no address.' : "The {$piece->type} leads nowhere.";
+        $required = $piece->part === 'source' ? null : ($template->notice->requiredLinks[0] ?? null);
+        yield Finding::at(
+            $piece,
+            Weight::Grave,
+            $piece->isBlank() ? $what : $what.' Only http, https, mailto and tel are followed.',
+            $required === null ? null : Mend::set("Lead to {$required}", $piece->id, $piece->part, [['variable' => $required]]),
+        );
+    }
+
+    /** The address where it does not depend on data, empty where it may not be followed; null where it does. */
+    private static function fixed(mixed $runs): ?string
+    {
+        $text = '';
+        foreach (is_array($runs) ? $runs : [] as $run) {
+            if (is_array($run) && isset($run['variable'])) {
+                return null;
+            }
+            $text .= is_array($run) && is_string($run['text'] ?? null) ? $run['text'] : '';
+        }
+
+        return HeraldExtension::address($text);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+/** A change that does away with a finding. */
+final readonly class Mend
+{
+    /**
+     * @param  string  $label  what it does, as words on a button
+     * @param  array{id: string, part: string, value: mixed}|null  $set  a member of an object that gets another value
+     * @param  array<string, mixed>|null  $append  a block that is put at the end of the manuscript; its ids are given anew
+     */
+    private function __construct(public string $label, public ?array $set, public ?array $append)
+    {
+    }
+
+    public static function set(string $label, string $id, string $part, mixed $value): self
+    {
+        return new self($label, ['id' => $id, 'part' => $part, 'value' => $value], null);
+    }
+
+    /**
+     * @param  array<string, mixed>  $block
+     */
+    public static function append(string $label, array $block): self
+    {
+        return new self($label, null, ['id' => 'new', ...$block]);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+use Herald\Manuscript\Block\Button;
+use Herald\Manuscript\Block\Text;
+use Herald\Record\Path;
+
+/** What the source says that a notice must contain. */
+final class RequiredParts implements Check
+{
+    public function examine(Examination $template): iterable
+    {
+        $notice = $template->notice;
+        if ($notice === null) {
+            return;
+        }
+        $always = $sometimes = [];
+        foreach ($template->pieces as $piece) {
+            foreach ($piece->block === 'envelope' && $piece->part !== 'subject' ? [] : $piece->variables() as $variable) {
+                $piece->guards === [] ? $always[$variable['path']] = true : $sometimes[$variable['path']] = true;
+            }
+        }
+        foreach ([...$notice->requiredLinks, ...$notice->requiredVariables] as $path) {
+            $label = $notice->vocabulary->field(Path::of($path))->label->in('en');
+            $isLink = in_array($path, $notice->requiredLinks, true);
+            $words = [['variable' => $path]];
+            if (! isset($always[$path]) && isset($sometimes[$path])) {
+                yield Finding::ofWhole(Weight::Advisory, "“{$label}” must be in every “{$notice->name}”, and here it stands under a condition only.");
+            } elseif (! isset($always[$path])) {
+                yield Finding::ofWhole(Weight::Grave, $isLink ? "“{$notice->name}” needs a link to “{$label}”, and there is none." : "“{$notice->name}” must name “{$label}”, and does not.", $isLink
+                    ? Mend::append("Put in a button to “{$label}”", ['type' => Button::type(), 'label' => [['text' => $label]], 'link' => $words])
+                    : Mend::append("Put in a line with “{$label}”", ['type' => Text::type(), 'text' => [['text' => $label.': '], ...$words]]));
+            }
+        }
+    }
+}

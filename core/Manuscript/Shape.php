@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript;
+
+/** The members that an object of a template document may have, with what each of them is: read off the schemas of the blocks. */
+final readonly class Shape
+{
+    /** The lines of the envelope, with what an author reads beside them. */
+    public const ENVELOPE = [
+        'subject' => 'Subject', 'preview' => 'Preview line', 'from_name' => 'From', 'from_address' => 'From address', 'reply_to' => 'Reply to', 'cc' => 'CC', 'bcc' => 'BCC',
+    ];
+
+    /**
+     * @param  array<string, PartKind>  $parts
+     * @param  array<string, string>  $titles  as an author reads them
+     * @param  array<string, self>  $objects  the shapes of the objects in its lists
+     */
+    private function __construct(public string $title, public array $parts, public array $titles, private array $objects)
+    {
+    }
+
+    /** The shape of a block of that type; null when there is no such type. */
+    public static function ofBlock(string $type): ?self
+    {
+        /** @var array<string, self> $known */
+        static $known = [];
+        $class = Blocks::types()[$type] ?? null;
+        if ($class === null) {
+            return null;
+        }
+        $schema = $class::schema();
+
+        return $known[$type] ??= self::ofProperties($schema['title'], ['when' => ['$ref' => '#/$defs/condition'], ...$schema['properties']]);
+    }
+
+    public static function ofEnvelope(): self
+    {
+        return self::ofProperties('Envelope', array_map(static fn (string $title): array => ['title' => $title, '$ref' => '#/$defs/inline'], self::ENVELOPE));
+    }
+
+    /** The shape of the objects in one of its lists. */
+    public function objectsIn(string $part): self
+    {
+        return $this->objects[$part];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $properties
+     */
+    private static function ofProperties(string $title, array $properties): self
+    {
+        $parts = $titles = $objects = [];
+        foreach ($properties as $name => $schema) {
+            $schema = is_array($schema) ? $schema : [];
+            $name = (string) $name;
+            $parts[$name] = PartKind::of($schema);
+            $titles[$name] = is_string($schema['title'] ?? null) ? $schema['title'] : $name;
+            if ($parts[$name] === PartKind::Objects) {
+                $items = is_array($schema['items'] ?? null) ? $schema['items'] : [];
+                $objects[$name] = self::ofProperties(
+                    is_string($items['title'] ?? null) ? $items['title'] : $name,
+                    is_array($items['properties'] ?? null) ? $items['properties'] : [],
+                );
+            }
+        }
+
+        return new self($title, $parts, $titles, $objects);
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript;
+
+use Herald\Condition\Condition;
+use Herald\Condition\ConditionReader;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Node;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\Path;
+use Herald\Record\UnknownPath;
+use Herald\Record\Vocabulary;
+
+/** Goes through a document in its normal form, from top to bottom, and names all that its objects have or could have. */
+final class Walk
+{
+    /**
+     * @param  array<array-key, mixed>  $document  in normal form
+     * @return \Generator<int, Piece>
+     */
+    public static function through(array $document, Vocabulary $vocabulary): \Generator
+    {
+        $envelope = is_array($document['envelope'] ?? null) ? $document['envelope'] : [];
+        yield from self::object('envelope', 'envelope', 'envelope', $envelope, Shape::ofEnvelope(), $vocabulary, [], 'envelope', []);
+        yield from self::blocks($document['manuscript'] ?? [], $vocabulary, [], 'manuscript', []);
+    }
+
+    /**
+     * @param  list<Condition>  $guards
+     * @param  array<string, string>  $items
+     * @return \Generator<int, Piece>
+     */
+    private static function blocks(mixed $blocks, Vocabulary $vocabulary, array $guards, string $place, array $items): \Generator
+    {
+        foreach (is_array($blocks) ? $blocks : [] as $index => $block) {
+            $shape = is_array($block) && is_string($block['type'] ?? null) && is_string($block['id'] ?? null) ? Shape::ofBlock($block['type']) : null;
+            if ($shape !== null) {
+                yield from self::object($block['id'], $block['type'], $block['id'], $block, $shape, $vocabulary, $guards, $place.'/'.$index, $items);
+            }
+        }
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $object
+     * @param  list<Condition>  $guards
+     * @param  array<string, string>  $items
+     * @return \Generator<int, Piece>
+     */
+    private static function object(string $block, string $type, string $id, array $object, Shape $shape, Vocabulary $vocabulary, array $guards, string $place, array $items): \Generator
+    {
+        $inside = self::inside($object, $shape, $vocabulary);
+        $listPath = is_string($object['list'] ?? null) ? $object['list'] : null;
+        $within = $listPath === null ? $items : [...$items, is_string($object['item'] ?? null) ? $object['item'] : 'item' => $listPath];
+        $own = self::condition($object['when'] ?? null, $vocabulary);
+        $guards = $own === null ? $guards : [...$guards, $own];
+        foreach ($shape->parts as $part => $kind) {
+            // What stands for an empty list stands outside of it.
+            $outside = $part === 'empty' || $part === 'list' || $part === 'when';
+            $here = $outside ? $vocabulary : $inside;
+            $named = $outside ? $items : $within;
+            $raw = $object[$part] ?? null;
+            yield new Piece($block, $type, $id, $part, $shape->titles[$part], $kind, $raw, $object, $here, $guards, $place.'/'.$part, $named);
+            if ($kind === PartKind::Blocks) {
+                yield from self::blocks($raw, $here, $guards, $place.'/'.$part, $named);
+            } elseif ($kind === PartKind::Objects) {
+                foreach (is_array($raw) ? $raw : [] as $index => $one) {
+                    if (is_array($one)) {
+                        yield from self::object($block, $type, is_string($one['id'] ?? null) ? $one['id'] : $id, $one, $shape->objectsIn($part), $here, $guards, $place.'/'.$part.'/'.$index, $named);
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $object
+     */
+    private static function inside(array $object, Shape $shape, Vocabulary $vocabulary): Vocabulary
+    {
+        if (($shape->parts['list'] ?? null) !== PartKind::List) {
+            return $vocabulary;
+        }
+        $list = Field::missingList();
+        try {
+            $found = $vocabulary->field(Path::of(is_string($object['list'] ?? null) ? $object['list'] : ''));
+            $list = $found->type === FieldType::List ? $found : $list;
+        } catch (UnknownPath|\InvalidArgumentException) {
+            // Told where the document is read.
+        }
+
+        return $vocabulary->with(is_string($object['item'] ?? null) ? $object['item'] : 'item', $list);
+    }
+
+    private static function condition(mixed $when, Vocabulary $vocabulary): ?Condition
+    {
+        try {
+            return is_array($when) && $when !== [] ? ConditionReader::read(new Node($when, '', ''), $vocabulary) : null;
+        } catch (InvalidDocument) {
+            return null;
+        }
+    }
+}
