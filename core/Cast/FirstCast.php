@@ -60,16 +60,12 @@ final class FirstCast
      */
     private static function member(RecordType $type, string $key, array $record, array $shows): CastMember
     {
-        $words = [];
+        $name = '';
         foreach ($type->summary as $path) {
             $value = $path->in($record);
-            if (is_string($value) && $value !== '' && (string) $path !== $type->identity) {
-                $words[] = Clean::line($value);
-
-                break;
-            }
+            $name = $name === '' && is_string($value) && (string) $path !== $type->identity ? Clean::line($value) : $name;
         }
 
-        return new CastMember($key, implode(', ', [...$words, $key]), $shows);
+        return new CastMember($key, $name === '' ? $key : $name, $shows);
     }
 }

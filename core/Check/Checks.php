@@ -20,7 +20,7 @@ final class Checks
     ];
 
     /**
-     * @return list<Finding> in the order of the manuscript, what is about the whole first
+     * @return list<Finding> in the order of the manuscript, what is about the whole first, remarks last
      */
     public static function of(Examination $template): array
     {
@@ -29,7 +29,8 @@ final class Checks
             array_push($findings, ...(new $check)->examine($template));
         }
         $order = array_flip(array_values(array_unique(array_map(static fn ($piece): string => $piece->block, $template->pieces))));
-        usort($findings, static fn (Finding $one, Finding $other): int => ($order[$one->block ?? ''] ?? -1) <=> ($order[$other->block ?? ''] ?? -1));
+        $rank = static fn (Finding $finding): array => [$finding->weight === Weight::Remark, $order[$finding->block ?? ''] ?? -1];
+        usort($findings, static fn (Finding $one, Finding $other): int => $rank($one) <=> $rank($other));
 
         return $findings;
     }

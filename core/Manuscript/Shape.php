@@ -9,7 +9,7 @@ final readonly class Shape
 {
     /** The lines of the envelope, with what an author reads beside them. */
     public const ENVELOPE = [
-        'subject' => 'Subject', 'preview' => 'Preview line', 'from_name' => 'From', 'from_address' => 'From address', 'reply_to' => 'Reply to', 'cc' => 'CC', 'bcc' => 'BCC',
+        'subject' => 'Subject', 'preview' => 'Preview line', 'from_name' => 'From name', 'from_address' => 'From address', 'reply_to' => 'Reply to', 'cc' => 'CC', 'bcc' => 'BCC',
     ];
 
     /**

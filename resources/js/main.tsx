@@ -2,6 +2,7 @@ import '@fontsource-variable/figtree';
 import '@fontsource-variable/fraunces';
 import '@fontsource-variable/jetbrains-mono';
 import './looks/theme.css';
+import './looks/composer.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
@@ -19,7 +20,7 @@ import { RunningOrderPage } from './pages/running-order/RunningOrderPage';
 import { SignInPage } from './pages/sign-in/SignInPage';
 import { TemplatesPage } from './pages/templates/TemplatesPage';
 import { Frame } from './parts/Frame';
-import { NothingHere } from './parts/Message';
+import { Loading, NothingHere } from './parts/Message';
 
 applyTheme(chosenTheme());
 
@@ -36,11 +37,13 @@ const router = createBrowserRouter([
     { path: '/sign-in', element: <SignInPage /> },
     {
         element: <Frame />,
+        HydrateFallback: Loading,
         children: [
             { path: '/', element: <Navigate to="/running-order" replace /> },
             { path: '/running-order', element: <RunningOrderPage /> },
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
+            { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
             { path: '/records', element: <RecordsPage /> },
             { path: '/records/:type', element: <RecordsPage /> },
             { path: '/records/:type/*', element: <RecordPage /> },

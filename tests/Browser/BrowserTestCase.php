@@ -29,6 +29,9 @@ abstract class BrowserTestCase extends TestCase
 
     protected function tearDown(): void
     {
+        if (! $this->status()->isSuccess()) {
+            $this->driver->takeScreenshot(sys_get_temp_dir().'/herald-failed-'.$this->name().'.png');
+        }
         // So that the next test is not signed in, and the page asks no server that is gone.
         $this->driver->manage()->deleteAllCookies();
         $this->driver->get('about:blank');
@@ -82,7 +85,7 @@ abstract class BrowserTestCase extends TestCase
     /** Chooses in a list by the words beside it. */
     protected function choose(string $label, string $option): void
     {
-        $this->element("//label[contains(., '{$label}')]//select/option[normalize-space(.)='{$option}']")->click();
+        $this->element("//label[contains(., '{$label}')]//select//option[normalize-space(.)='{$option}']")->click();
     }
 
     /** Waits for words to be seen. */
@@ -118,7 +121,7 @@ abstract class BrowserTestCase extends TestCase
     /** Runs axe-core on the page: WCAG 2.2 A and AA. */
     protected function assertAccessible(): void
     {
-        Stack::waitFor(fn (): bool => $this->text('//*[@role="status"]') === '', 'the page to be there');
+        Stack::waitFor(fn (): bool => trim($this->text('//*[@role="status"]')) === '', 'the page to be there');
         $this->driver->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
         $found = $this->driver->executeAsyncScript("const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'], iframes: false}).then(r => done(r.violations.map(v => v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + (n.any[0]?.message ?? '')).join(' | '))))");
 

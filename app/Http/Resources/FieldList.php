@@ -38,9 +38,12 @@ final class FieldList
             'formats' => array_values(array_map(static fn (Format $format): string => $format->name(), array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type)))),
             'usual' => Formats::usual($field->type)->name(),
         ];
-        $within = $field->type === FieldType::List ? $field->item('item')->fields : $field->fields;
         $lines = [$line];
-        foreach ($within as $child) {
+        if ($field->of !== null) {
+            // Items that are single values stand there by themselves.
+            array_push($lines, ...self::lines($path.'.*', $field->item('item'), $depth + 1, $path));
+        }
+        foreach ($field->fields as $child) {
             array_push($lines, ...self::lines($path.($field->type === FieldType::List ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type === FieldType::List ? $path : $list));
         }
 

@@ -854,6 +854,12 @@ export interface components {
                 name: string;
                 label: string;
             }[];
+            operators: {
+                name: string;
+                words: string;
+                takes_value: boolean;
+                types: string[];
+            }[];
             colours: {
                 role: string;
                 value: string;

@@ -4,7 +4,7 @@ import { useEffect, useId, useState } from 'react';
 import { api, got } from '../api/client';
 
 /** Chooses the record to look at: by typing, from the list, or one after the other. */
-export function RecordPicker({ type, chosen, choose }: { type: string; chosen: string; choose: (key: string) => void }) {
+export function RecordPicker({ type, chosen, choose, slim = false }: { type: string; chosen: string; choose: (key: string) => void; slim?: boolean }) {
     const id = useId();
     const [typed, setTyped] = useState<string | null>(null);
     const text = typed ?? chosen;
@@ -30,13 +30,13 @@ export function RecordPicker({ type, chosen, choose }: { type: string; chosen: s
 
     return (
         <div className="flex items-center gap-1">
-            <label htmlFor={id} className="text-muted text-[13px] mr-1">
+            <label htmlFor={id} className={slim ? 'sr-only' : 'text-muted text-[13px] mr-1'}>
                 Record
             </label>
             <input
                 id={id}
                 list={`${id}-list`}
-                className="input input-sm bg-raised w-44"
+                className={`input input-sm bg-raised ${slim ? 'w-28' : 'w-44'}`}
                 value={text}
                 onFocus={(event) => event.target.select()}
                 onChange={(event) => {

@@ -13,6 +13,7 @@ use Herald\Brand\Brand;
 use Herald\Brand\ColourRole;
 use Herald\Cast\FirstCast;
 use Herald\Check\Finding;
+use Herald\Condition\Operator;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Schema;
@@ -25,6 +26,7 @@ use Herald\Message\MimeMessage;
 use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
+use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
 use Herald\Render\Part;
 use Herald\Render\Renderer;
@@ -64,6 +66,10 @@ final class DeskController
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($bench->vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
             'fields' => FieldList::of($bench->vocabulary),
             'formats' => array_values(array_map(static fn ($format): array => ['name' => $format->name(), 'label' => str_replace('_', ' ', $format->name())], Formats::all())),
+            'operators' => array_map(static fn (Operator $operator): array => [
+                'name' => $operator->value, 'words' => $operator->inWords(), 'takes_value' => $operator->takesValue(),
+                'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
+            ], Operator::cases()),
             'colours' => array_map(static fn (ColourRole $role): array => ['role' => $role->value, 'value' => $brand->colour($role)], ColourRole::cases()),
             'brand' => ['name' => $brand->name, 'size' => $brand->size, 'step' => $brand->step, 'width' => $brand->width],
             'cast' => FirstCast::of($bench->type, $records),

@@ -9,6 +9,7 @@ import { RecordPicker } from '../../parts/RecordPicker';
 import { useAddressState } from '../../parts/useAddressState';
 import { useMayEdit } from '../../parts/useSession';
 import { when } from '../../parts/when';
+import { BeginTemplate } from '../templates/BeginTemplate';
 import { RenderedMessage } from './RenderedMessage';
 
 type Notice = Schemas['Notice'];
@@ -133,7 +134,9 @@ function Answer({ notice }: { notice: Notice }) {
                 {notice.claims.map((claim) => (
                     <li key={claim.template} className="mb-2">
                         <p>
-                            <b className="font-semibold">{claim.name}</b>
+                            <Link to={`/templates/${claim.template}`} className="link-quiet font-semibold">
+                                {claim.name}
+                            </Link>
                             {claim.version && `, version ${claim.version}`}
                         </p>
                         <p className="text-muted">
@@ -148,6 +151,7 @@ function Answer({ notice }: { notice: Notice }) {
                     </li>
                 ))}
             </ul>
+            {mayEdit && <BeginTemplate notice={notice.key} name={notice.name} />}
             {mayEdit && notice.template && (
                 <button type="button" className="btn btn-sm mt-1" disabled={change.isPending} onClick={() => change.mutate(null)}>
                     Back to built-in

@@ -1,21 +1,28 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
+import { Dialog } from '../../parts/Dialog';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { SearchField } from '../../parts/SearchField';
 import { useAddressState } from '../../parts/useAddressState';
+import { useMayEdit } from '../../parts/useSession';
 import { when } from '../../parts/when';
+import { BeginTemplate } from './BeginTemplate';
 
-type Template = Schemas['Templates']['templates'][number];
+type Template = Schemas['TemplateLine'];
 
 /** All templates, with the notices they answer for. */
 export function TemplatesPage() {
-    const [params] = useAddressState();
+    const [params, set] = useAddressState();
+    const mayEdit = useMayEdit();
     const search = params.get('search') ?? '';
+    const archived = params.get('archived') === '1';
     const templates = useQuery({
-        queryKey: ['templates', search],
-        queryFn: () => got(api.GET('/api/app/templates', { params: { query: { search } } })),
+        queryKey: ['templates', search, archived],
+        queryFn: () => got(api.GET('/api/app/templates', { params: { query: { search, ...(archived ? { archived: 1 } : {}) } } })),
         placeholderData: (before) => before,
     });
     if (templates.isPending) {
@@ -27,58 +34,84 @@ export function TemplatesPage() {
     const list = templates.data.templates;
 
     return (
-        <Page title="Templates" lead="Branded messages, and the notices they answer for." actions={<SearchField label="Search name, key, words in them" />}>
+        <Page
+            title={archived ? 'Templates in the archive' : 'Templates'}
+            lead={archived ? 'They answer for nothing.' : 'Branded messages, and the notices they answer for.'}
+            actions={
+                <>
+                    {(archived || templates.data.archived > 0) && (
+                        <button type="button" className="btn btn-sm" onClick={() => set('archived', archived ? null : '1')}>
+                            {archived ? 'Out of the archive' : `Archive ${templates.data.archived}`}
+                        </button>
+                    )}
+                    <SearchField label="Search name, key, words in them" />
+                    {mayEdit && !archived && <BeginTemplate />}
+                </>
+            }
+        >
             {list.length === 0 ? (
                 <Empty>
                     {search ? (
                         <>Nothing goes with “{search}”.</>
+                    ) : archived ? (
+                        <>Nothing is in the archive.</>
                     ) : (
-                        <>
-                            No templates yet. Publish a document: <code className="font-mono">php artisan herald:template template.json</code>
-                        </>
+                        <>No templates yet. Begin one from the built-in words of a notice.</>
                     )}
                 </Empty>
             ) : (
-                <table className="w-full border-t border-line">
-                    <thead>
-                        <tr className="text-left text-muted text-[13px] border-b border-line">
-                            {['Name', 'Key', 'Folder', 'Answers for', 'Version', 'Draft'].map((name) => (
-                                <th key={name} className="font-normal py-1.5 pr-6">
-                                    {name}
-                                </th>
+                <div className="overflow-x-auto">
+                    <table className="w-full border-t border-line">
+                        <thead>
+                            <tr className="text-left text-muted text-[13px] border-b border-line">
+                                {['Name', 'Folder', 'Written for', 'State', 'Version', 'Draft', ...(mayEdit ? [''] : [])].map((name) => (
+                                    <th key={name} className="font-normal py-1.5 pr-6">
+                                        {name || <span className="sr-only">What can be done</span>}
+                                    </th>
+                                ))}
+                            </tr>
+                        </thead>
+                        <tbody>
+                            {list.map((template) => (
+                                <Line key={template.key} template={template} mayEdit={mayEdit} />
                             ))}
-                        </tr>
-                    </thead>
-                    <tbody>
-                        {list.map((template) => (
-                            <Line key={template.key} template={template} />
-                        ))}
-                    </tbody>
-                </table>
+                        </tbody>
+                    </table>
+                </div>
             )}
         </Page>
     );
 }
 
-function Line({ template }: { template: Template }) {
+/** What a template is at the moment, in a word. */
+function stateOf(template: Template): string {
+    return template.archived ? 'in the archive' : template.version === null ? 'draft only' : template.claims.some((claim) => claim.active) ? 'answers' : 'published, off';
+}
+
+function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
+    const notices = [
+        ...(template.notice ? [{ notice: template.notice.key, name: template.notice.name }] : []),
+        ...template.claims.filter((claim) => claim.notice !== template.notice?.key),
+    ];
+
     return (
         <tr className="border-b border-line/60 align-top">
             <th scope="row" className="text-left font-semibold py-1.5 pr-6">
-                {template.name}
+                <Link className="link-quiet" to={`/templates/${template.key}`}>
+                    {template.name}
+                </Link>
+                <span className="block font-mono font-normal text-[12px] text-muted">{template.key}</span>
             </th>
-            <td className="py-1.5 pr-6 font-mono text-[12px]">{template.key}</td>
             <td className="py-1.5 pr-6">{template.folder || <span className="text-muted">none</span>}</td>
             <td className="py-1.5 pr-6">
-                {template.claims.length === 0 && <span className="text-muted">no notice</span>}
-                {template.claims.map((claim) => (
-                    <span key={claim.notice} className="block">
-                        <Link className="link-quiet" to={`/notices/${claim.notice}`}>
-                            {claim.name}
-                        </Link>
-                        {!claim.active && <span className="text-muted"> (its claim is off)</span>}
-                    </span>
+                {notices.length === 0 && <span className="text-muted">no notice</span>}
+                {notices.map((one) => (
+                    <Link key={one.notice} className="link-quiet block" to={`/notices/${one.notice}`}>
+                        {one.name}
+                    </Link>
                 ))}
             </td>
+            <td className="py-1.5 pr-6">{stateOf(template)}</td>
             <td className="py-1.5 pr-6">
                 {template.version === null ? <span className="text-muted">not published</span> : template.version}
                 {template.published_at && (
@@ -88,7 +121,108 @@ function Line({ template }: { template: Template }) {
                     </span>
                 )}
             </td>
-            <td className="py-1.5">{template.draft ? `${when(template.draft.at)}${template.draft.by ? `, ${template.draft.by}` : ''}` : <span className="text-muted">none</span>}</td>
+            <td className="py-1.5 pr-6">{template.draft ? `${when(template.draft.at)}${template.draft.by ? `, ${template.draft.by}` : ''}` : <span className="text-muted">none</span>}</td>
+            {mayEdit && (
+                <td className="py-1.5 text-[13px]">
+                    <span className="flex gap-3">
+                        <BeginTemplate copy={{ key: template.key, name: template.name }} />
+                        <Rename template={template} />
+                        <Archive template={template} />
+                    </span>
+                </td>
+            )}
         </tr>
+    );
+}
+
+function useChange(template: Template, said: string, done: () => void) {
+    const client = useQueryClient();
+
+    return useMutation({
+        mutationFn: (change: { name?: string; folder?: string; archived?: boolean }) => got(api.PATCH('/api/app/templates/{key}', { params: { path: { key: template.key } }, body: change })),
+        onSuccess: async () => {
+            await client.invalidateQueries();
+            toast.success(said);
+            done();
+        },
+        onError: (error) => toast.error(error.message),
+    });
+}
+
+function Rename({ template }: { template: Template }) {
+    const [open, setOpen] = useState(false);
+    const [name, setName] = useState(template.name);
+    const [folder, setFolder] = useState(template.folder);
+    const change = useChange(template, 'Renamed. The key stays.', () => setOpen(false));
+
+    return (
+        <>
+            <button type="button" className="link-quiet cursor-pointer" onClick={() => setOpen(true)}>
+                Rename
+            </button>
+            {open && (
+                <Dialog
+                    open
+                    close={() => setOpen(false)}
+                    title={`Rename ${template.name}`}
+                    actions={
+                        <button type="submit" form={`rename-${template.key}`} className="btn btn-sm btn-primary" disabled={change.isPending}>
+                            Rename
+                        </button>
+                    }
+                >
+                    <form
+                        id={`rename-${template.key}`}
+                        className="grid gap-3"
+                        onSubmit={(event) => {
+                            event.preventDefault();
+                            change.mutate({ name, folder });
+                        }}
+                    >
+                        <label className="grid gap-1">
+                            Name
+                            <input required maxLength={200} className="input bg-raised w-full" value={name} onChange={(event) => setName(event.target.value)} />
+                        </label>
+                        <label className="grid gap-1">
+                            Folder
+                            <input maxLength={200} className="input bg-raised w-full" value={folder} onChange={(event) => setFolder(event.target.value)} />
+                        </label>
+                    </form>
+                </Dialog>
+            )}
+        </>
+    );
+}
+
+function Archive({ template }: { template: Template }) {
+    const [open, setOpen] = useState(false);
+    const change = useChange(template, template.archived ? 'It is back. It answers for nothing until it is published or switched on.' : 'It is in the archive.', () => setOpen(false));
+    const answering = template.version === null ? [] : template.claims.filter((claim) => claim.active);
+
+    return (
+        <>
+            <button type="button" className="link-quiet cursor-pointer" onClick={() => (template.archived ? change.mutate({ archived: false }) : setOpen(true))}>
+                {template.archived ? 'Bring back' : 'Archive'}
+            </button>
+            {open && (
+                <Dialog
+                    open
+                    close={() => setOpen(false)}
+                    title={`Put ${template.name} into the archive`}
+                    actions={
+                        <button type="button" className="btn btn-sm btn-primary" disabled={change.isPending} onClick={() => change.mutate({ archived: true })}>
+                            Put it there
+                        </button>
+                    }
+                >
+                    <p>
+                        {answering.length > 0
+                            ? `It answers for ${answering.map((claim) => claim.name).join(', ')}: from then on the built-in does. `
+                            : 'It answers for nothing at the moment. '}
+                        It can be brought back.
+                    </p>
+                </Dialog>
+            )}
+        </>
     );
 }

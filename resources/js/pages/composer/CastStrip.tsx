@@ -1,0 +1,33 @@
+import type { Schemas } from '../../api/client';
+import { RecordPicker } from '../../parts/RecordPicker';
+
+/** The sample records, by name and by what they are there to show; any other by search. */
+export function CastStrip({ cast, type, chosen, choose }: { cast: Schemas['CastMember'][]; type: string; chosen: string | null; choose: (key: string) => void }) {
+    return (
+        <section aria-label="Cast" className="cast">
+            <div className="flex gap-2 min-w-0 flex-1 overflow-x-auto py-0.5" role="group" aria-label="Sample records" tabIndex={-1}>
+                {cast.map((member) => (
+                    <button
+                        key={member.key}
+                        type="button"
+                        aria-pressed={member.key === chosen}
+                        className="cast-member"
+                        title={`${member.name}, ${member.key}: ${member.shows.join(', ')}`}
+                        onClick={() => choose(member.key)}
+                        ref={(button) => {
+                            if (member.key === chosen) {
+                                button?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+                            }
+                        }}
+                    >
+                        <b className="block truncate font-semibold" dir="auto">
+                            {member.name} <span className="font-normal text-muted text-[11px]">{member.key}</span>
+                        </b>
+                        <span className="text-muted text-[11.8px] leading-tight line-clamp-2">{member.shows.join(', ')}</span>
+                    </button>
+                ))}
+            </div>
+            <RecordPicker type={type} chosen={chosen ?? ''} choose={choose} slim />
+        </section>
+    );
+}

@@ -1,0 +1,226 @@
+import { useState } from 'react';
+import { useDesk, type Field } from './desk';
+import { declared, written } from './document';
+
+interface Comparison {
+    path: string;
+    operator: string;
+    value?: unknown;
+}
+type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | Comparison;
+
+const joined = (condition: Condition): 'all' | 'any' | null => ('all' in condition ? 'all' : 'any' in condition ? 'any' : null);
+const partsOf = (condition: Condition): Condition[] => ('all' in condition ? condition.all : 'any' in condition ? condition.any : [condition]);
+const isFilled = (value: unknown): boolean => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0);
+
+/** A condition as a sentence that one fills in. What is unfinished stays here, until it can be asked. */
+export function ConditionForm({ value, scope, set, remove }: { value: unknown; scope: Record<string, string>; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
+    const desk = useDesk();
+    const first = desk.fields.find((field) => field.type === 'option') ?? desk.fields.find((field) => field.single && !field.list);
+    const [condition, setCondition] = useState<Condition>(() => (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' });
+    const finished = (one: Condition): boolean => {
+        if ('path' in one) {
+            const operator = desk.operators.find(({ name }) => name === one.operator);
+
+            return operator !== undefined && one.path !== '' && (!operator.takes_value || isFilled(one.value));
+        }
+
+        return 'not' in one ? finished(one.not) : partsOf(one).every(finished);
+    };
+    const take = (next: Condition) => {
+        setCondition(next);
+        if (finished(next)) {
+            set(next);
+        }
+    };
+
+    return (
+        <div className="text-[13px] border border-line rounded-field bg-base-100 p-2 my-1.5" role="group" aria-label="Condition">
+            <Group condition={condition} scope={scope} change={take} />
+            <div className="flex gap-3 items-center mt-2 text-[12.5px]">
+                {!finished(condition) && <span className="text-warning">Not complete yet: the last complete condition holds until it is.</span>}
+                {remove && (
+                    <button type="button" className="link-quiet cursor-pointer ml-auto" onClick={remove}>
+                        Show always
+                    </button>
+                )}
+            </div>
+        </div>
+    );
+}
+
+function Group({ condition, scope, change }: { condition: Condition; scope: Record<string, string>; change: (condition: Condition) => void }) {
+    const kind = joined(condition);
+    const parts = partsOf(condition);
+    const put = (next: Condition[], as: 'all' | 'any' = kind ?? 'all') => {
+        const [only] = next;
+        change(next.length === 1 && only ? only : as === 'all' ? { all: next } : { any: next });
+    };
+    const last = parts.at(-1);
+    const more = (as: 'all' | 'any') => put([...parts, last && 'path' in last ? { path: last.path, operator: last.operator } : { path: '', operator: 'is' }], as);
+
+    return (
+        <div className="grid gap-1.5">
+            {parts.map((part, index) => (
+                <div key={index} className="flex flex-wrap gap-1.5 items-center">
+                    {index > 0 && <b className="font-serif italic text-accent w-8">{kind === 'any' ? 'or' : 'and'}</b>}
+                    {'path' in part ? (
+                        <Sentence comparison={part} scope={scope} change={(next) => put(parts.with(index, next))} />
+                    ) : 'not' in part ? (
+                        <span className="flex gap-1.5 items-center">
+                            <b className="font-serif italic text-accent">not</b> <Group condition={part.not} scope={scope} change={(next) => put(parts.with(index, { not: next }))} />
+                        </span>
+                    ) : (
+                        <div className="border-l-2 border-brass pl-2">
+                            <Group condition={part} scope={scope} change={(next) => put(parts.with(index, next))} />
+                        </div>
+                    )}
+                    {parts.length > 1 && (
+                        <button type="button" className="btn btn-ghost btn-xs" onClick={() => put(parts.toSpliced(index, 1))}>
+                            Take out
+                        </button>
+                    )}
+                </div>
+            ))}
+            <div className="flex gap-2">
+                {kind !== 'any' && (
+                    <button type="button" className="btn btn-xs" onClick={() => more('all')}>
+                        and …
+                    </button>
+                )}
+                {kind !== 'all' && (
+                    <button type="button" className="btn btn-xs" onClick={() => more('any')}>
+                        or …
+                    </button>
+                )}
+            </div>
+        </div>
+    );
+}
+
+function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Record<string, string>; change: (comparison: Comparison) => void }) {
+    const desk = useDesk();
+    const field = desk.byPath.get(declared(comparison.path, scope));
+    const operators = desk.operators.filter((operator) => !field || operator.types.includes(field.type));
+    const operator = desk.operators.find(({ name }) => name === comparison.operator);
+    const group = (path: string): string => desk.byPath.get(path.split('.').slice(0, -1).join('.'))?.label ?? '';
+    const fields = desk.fields.flatMap((one) => {
+        const path = one.single ? written(one.path, scope) : null;
+
+        return path ? [{ path, label: [one.depth > 1 ? group(one.path) : '', one.label].filter(Boolean).join(': '), type: one.type }] : [];
+    });
+
+    return (
+        <>
+            <select
+                aria-label="Field"
+                className="select select-xs bg-raised w-auto max-w-44 font-semibold"
+                value={comparison.path}
+                onChange={(event) => {
+                    const type = fields.find(({ path }) => path === event.target.value)?.type ?? '';
+                    const suits = operator?.types.includes(type) ? comparison.operator : (desk.operators.find((one) => one.types.includes(type))?.name ?? 'filled');
+                    change({ path: event.target.value, operator: suits });
+                }}
+            >
+                {!field && <option value={comparison.path}>{comparison.path || 'choose a field'}</option>}
+                {fields.map(({ path, label }) => (
+                    <option key={path} value={path}>
+                        {label}
+                    </option>
+                ))}
+            </select>
+            <select
+                aria-label="Comparison"
+                className="select select-xs bg-raised w-auto"
+                value={comparison.operator}
+                onChange={(event) => {
+                    const next = desk.operators.find(({ name }) => name === event.target.value);
+                    const isList = event.target.value === 'one_of';
+                    const kept = Array.isArray(comparison.value) ? (isList ? comparison.value : (comparison.value[0] as unknown)) : isList && isFilled(comparison.value) ? [comparison.value] : comparison.value;
+                    change({ path: comparison.path, operator: event.target.value, ...(next?.takes_value && isFilled(kept) ? { value: kept } : {}) });
+                }}
+            >
+                {operators.map(({ name, words }) => (
+                    <option key={name} value={name}>
+                        {words}
+                    </option>
+                ))}
+            </select>
+            {operator?.takes_value && field && <Value field={field} several={comparison.operator === 'one_of'} value={comparison.value} change={(value) => change({ ...comparison, value })} />}
+        </>
+    );
+}
+
+const NUMBERS = ['integer', 'decimal', 'money', 'list'];
+
+function Value({ field, several, value, change }: { field: Field; several: boolean; value: unknown; change: (value: unknown) => void }) {
+    if (field.type === 'boolean') {
+        return (
+            <select aria-label="Value" className="select select-xs bg-raised w-auto" value={typeof value === 'boolean' ? String(value) : ''} onChange={(event) => change(event.target.value === 'true')}>
+                <option value="" disabled>
+                    choose
+                </option>
+                <option value="true">yes</option>
+                <option value="false">no</option>
+            </select>
+        );
+    }
+    if (field.options.length > 0 && several) {
+        const chosen = Array.isArray(value) ? (value as string[]) : [];
+
+        return (
+            <span className="flex flex-wrap gap-x-3 gap-y-1">
+                {field.options.map((option) => (
+                    <label key={option.value} className="flex gap-1 items-center">
+                        <input
+                            type="checkbox"
+                            className="checkbox checkbox-xs rounded-sm"
+                            checked={chosen.includes(option.value)}
+                            onChange={(event) => change(event.target.checked ? [...chosen, option.value] : chosen.filter((one) => one !== option.value))}
+                        />
+                        {option.label}
+                    </label>
+                ))}
+            </span>
+        );
+    }
+    if (field.options.length > 0) {
+        return (
+            <select aria-label="Value" className="select select-xs bg-raised w-auto" value={typeof value === 'string' ? value : ''} onChange={(event) => change(event.target.value)}>
+                <option value="" disabled>
+                    choose
+                </option>
+                {field.options.map((option) => (
+                    <option key={option.value} value={option.value}>
+                        {option.label}
+                    </option>
+                ))}
+            </select>
+        );
+    }
+    const isNumber = NUMBERS.includes(field.type);
+    const one = (text: string): unknown => (isNumber ? (text.trim() === '' || Number.isNaN(Number(text)) ? undefined : Number(text)) : text);
+    if (several) {
+        return (
+            <input
+                aria-label="Values, with commas between them"
+                className="input input-xs bg-raised w-36"
+                placeholder="one, another"
+                defaultValue={Array.isArray(value) ? value.join(', ') : ''}
+                onChange={(event) => change(event.target.value.split(',').map((text) => one(text.trim())).filter(isFilled))}
+            />
+        );
+    }
+    const money = value && typeof value === 'object' && 'amount' in value ? (value as { amount: string; currency: string }) : null;
+
+    return (
+        <input
+            aria-label="Value"
+            type={isNumber ? 'number' : field.type === 'date' ? 'date' : field.type === 'datetime' ? 'datetime-local' : 'text'}
+            step="any"
+            className="input input-xs bg-raised w-32"
+            defaultValue={money ? money.amount : typeof value === 'string' || typeof value === 'number' ? value : ''}
+            onChange={(event) => change(one(event.target.value))}
+        />
+    );
+}

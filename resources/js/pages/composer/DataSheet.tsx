@@ -1,0 +1,125 @@
+import { X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useDesk, type Field } from './desk';
+import { declared, lines, pathsIn, scopeOf, written } from './document';
+import { live, useComposer } from './store';
+
+/** All that may be named, with the values of the chosen record; a press puts it at the caret. */
+export function DataSheet({ close }: { close: () => void }) {
+    const desk = useDesk();
+    const [search, setSearch] = useState('');
+    const document = useComposer((state) => state.document);
+    const hand = useComposer((state) => state.hand);
+    const scope = useMemo(() => (hand ? scopeOf(document, hand.id) : {}), [document, hand]);
+    const uses = useMemo(() => usesIn(document), [document]);
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    const fields = desk.fields.filter((field) => {
+        const text = `${field.label} ${field.path} ${desk.values[field.path] ?? ''}`.toLowerCase();
+
+        return words.length === 0 || (field.single && words.every((word) => text.includes(word)));
+    });
+    const writing = hand !== null && hand.part !== null && hand.part !== 'when';
+
+    return (
+        <aside aria-label="Data sheet" className="sheet">
+            <div className="flex items-center gap-2 px-3 pt-2.5 pb-2">
+                <h2>Data sheet</h2>
+                <span className="text-muted text-[12.5px] truncate" dir="auto">
+                    {desk.record}
+                </span>
+                <button type="button" className="btn btn-ghost btn-xs btn-square ml-auto" aria-label="Close the data sheet" title="Close (F4)" onClick={close}>
+                    <X size={15} aria-hidden="true" />
+                </button>
+            </div>
+            <label className="px-3 pb-2 block">
+                <span className="sr-only">Search the data sheet</span>
+                <input type="search" className="input input-sm bg-raised w-full" placeholder="Label, path or value" value={search} onChange={(event) => setSearch(event.target.value)} />
+            </label>
+            {!writing && <p className="px-3 pb-2 text-muted text-[12.5px]">Put the caret into a text, then choose a field.</p>}
+            <ul className="overflow-auto flex-1 min-h-0 pb-4">
+                {fields.map((field) => (
+                    <Row key={field.path} field={field} path={written(field.path, scope)} writing={writing} used={uses.get(field.path) ?? []} searching={words.length > 0} />
+                ))}
+                {fields.length === 0 && <li className="px-3 text-muted">No field goes with “{search}”.</li>}
+            </ul>
+        </aside>
+    );
+}
+
+interface Use {
+    id: string;
+    part: string;
+}
+
+function usesIn(document: Parameters<typeof lines>[0]): Map<string, Use[]> {
+    const uses = new Map<string, Use[]>();
+    const scopes = new Map<string, Record<string, string>>();
+    for (const line of lines(document)) {
+        for (const path of pathsIn(line.runs)) {
+            let scope = scopes.get(line.id);
+            if (!scope) {
+                scope = scopeOf(document, line.id);
+                scopes.set(line.id, scope);
+            }
+            const field = declared(path, scope);
+            uses.set(field, [...(uses.get(field) ?? []), { id: line.id, part: line.part.name }]);
+        }
+    }
+
+    return uses;
+}
+
+function Row({ field, path, writing, used, searching }: { field: Field; path: string | null; writing: boolean; used: Use[]; searching: boolean }) {
+    const { values } = useDesk();
+    const [next, setNext] = useState(0);
+    const indent = { paddingLeft: 12 + (searching ? 0 : field.depth * 10) };
+    if (!field.single) {
+        return (
+            <li className="text-muted text-[12.5px] font-semibold pt-2 pb-0.5" style={indent}>
+                {field.label}
+            </li>
+        );
+    }
+    const value = values[field.path];
+    const outside = path === null;
+
+    return (
+        <li className="sheet-row" style={indent}>
+            <button
+                type="button"
+                className="flex-1 min-w-0 text-left cursor-pointer disabled:cursor-default"
+                disabled={!writing || outside}
+                title={outside ? `Only within a repeat or line items over ${field.list ?? ''}` : `Put ${path} in`}
+                // So that the caret stays where it is.
+                onMouseDown={(event) => event.preventDefault()}
+                onClick={() => live.editor?.chain().focus().insertContent({ type: 'variable', attrs: { variable: path } }).run()}
+            >
+                <span className="flex gap-2 items-baseline">
+                    <span className="font-semibold text-[13px] shrink-0">{field.label}</span>
+                    <span className={`truncate ml-auto text-[13px] ${value === undefined ? 'text-muted' : ''}`} dir="auto">
+                        {value ?? 'empty'}
+                    </span>
+                </span>
+                <span className="flex gap-2 text-[11px] text-muted">
+                    <span className="font-mono truncate">{path ?? field.path}</span>
+                    <span className="ml-auto shrink-0">{field.type}</span>
+                </span>
+            </button>
+            {used.length > 0 && (
+                <button
+                    type="button"
+                    className="link-quiet text-[11px] cursor-pointer shrink-0"
+                    onClick={() => {
+                        const use = used[next % used.length];
+                        setNext(next + 1);
+                        if (use) {
+                            useComposer.getState().take({ ...use, caret: 'end' });
+                        }
+                    }}
+                >
+                    {used.length === 1 ? 'used here' : used.length === 2 ? 'used twice here' : `used ${used.length} times here`}
+                </button>
+            )}
+        </li>
+    );
+}

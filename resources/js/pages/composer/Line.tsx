@@ -1,0 +1,357 @@
+import { Editor, type JSONContent } from '@tiptap/core';
+import { NodeSelection, TextSelection } from '@tiptap/pm/state';
+import { memo, useEffect, useRef } from 'react';
+import { toast } from 'sonner';
+import { describing, useDesk } from './desk';
+import { find, firstLine, insert, newText, remove, set, update, type Run } from './document';
+import { copiedBlocks, blocksOfHtml, blocksOfText } from './paste';
+import { pasteBlocks } from './pasteBlocks';
+import { deeds, live, NOTHING, placeAfterHand, useComposer, useWriting } from './store';
+import { bare, extensions, fromEditor, tidy, toEditor, type Describe } from './writing';
+
+interface Props {
+    id: string;
+    part: string;
+    /** What it is called, for those who do not see where it stands. */
+    label: string;
+    runs: Run[];
+    /** Whether its words have looks. */
+    rich: boolean;
+    scope: Record<string, string>;
+    placeholder?: string;
+    className?: string;
+}
+
+
+/** One text, written in place. The one in hand is an editor; the others are drawn just as it would draw them. */
+export const Line = memo(function Line(props: Props) {
+    const inHand = useComposer((state) => state.mayEdit && state.hand?.id === props.id && state.hand.part === props.part);
+
+    return inHand ? <Live {...props} /> : <Still {...props} />;
+});
+
+function Still({ id, part, label, runs, scope, placeholder, className }: Props) {
+    const desk = useDesk();
+    const describe = describing(desk, scope);
+    const take = useComposer((state) => state.take);
+
+    return (
+        <div
+            data-stop
+            data-id={id}
+            data-part={part}
+            role="textbox"
+            aria-label={label}
+            aria-readonly="true"
+            tabIndex={id === 'envelope' && part === 'subject' ? 0 : -1}
+            dir="auto"
+            className={`line ${className ?? ''}`}
+            onMouseDown={(event) => {
+                if (event.button === 0 && !event.shiftKey) {
+                    event.preventDefault();
+                    take({ id, part, caret: { left: event.clientX, top: event.clientY } });
+                }
+            }}
+            onFocus={() => take({ id, part, caret: 'start' })}
+        >
+            {runs.length === 0 && placeholder ? <span className="placeholder">{placeholder}</span> : runs.map((run, index) => <Drawn key={index} run={run} describe={describe} colours={desk.colourValues} />)}
+            {runs.length === 0 && !placeholder && <br />}
+        </div>
+    );
+}
+
+export function Drawn({ run, describe, colours }: { run: Run; describe: Describe; colours: Record<string, string> }) {
+    if (run.break) {
+        return <br />;
+    }
+    const chip = run.variable ? describe(run) : null;
+    let drawn = chip ? (
+        <span className={`chip${chip.known ? '' : ' chip-unknown'}`} title={chip.title}>
+            {chip.label}
+            {chip.note && <small> {chip.note}</small>}
+        </span>
+    ) : (
+        <>{run.text}</>
+    );
+    drawn = run.bold ? <strong>{drawn}</strong> : drawn;
+    drawn = run.italic ? <em>{drawn}</em> : drawn;
+    drawn = run.underline ? <u>{drawn}</u> : drawn;
+    drawn = run.link ? <span className="leading">{drawn}</span> : drawn;
+
+    return run.colour ? <span style={{ color: colours[run.colour] }}>{drawn}</span> : drawn;
+}
+
+/** The line before or after in the manuscript takes over. */
+export function goOn(by: -1 | 1, caret: 'start' | 'end', from?: { id: string; part: string | null }): boolean {
+    const { hand, take } = useComposer.getState();
+    const at = from ?? hand;
+    const stops = [...document.querySelectorAll<HTMLElement>('[data-stop]')];
+    const index = stops.findIndex((stop) => stop.dataset['id'] === at?.id && (stop.dataset['part'] ?? null) === (at?.part ?? null));
+    const next = stops[index + by];
+    if (index < 0 || !next?.dataset['id']) {
+        return false;
+    }
+    take({ id: next.dataset['id'], part: next.dataset['part'] ?? null, caret });
+
+    return true;
+}
+
+function Live({ id, part, label, runs, rich, scope, placeholder, className }: Props) {
+    const desk = useDesk();
+    const box = useRef<HTMLDivElement>(null);
+    const editor = useRef<Editor | null>(null);
+    const shown = useRef<Run[]>(runs);
+    const kept = useRef(desk);
+    useEffect(() => {
+        kept.current = desk;
+    }, [desk]);
+
+    // The editor lives as long as its line is in hand; what it shows is kept up below.
+    useEffect(() => {
+        if (!box.current) {
+            return;
+        }
+        const describe: Describe = (run) => describing(kept.current, scope)(run);
+        const made: Editor = new Editor({
+            element: box.current,
+            extensions: extensions(rich, describe, kept.current.colourValues, () => kept.current.ask()),
+            content: toEditor(rich ? shown.current : bare(shown.current)),
+            editorProps: {
+                attributes: { role: 'textbox', 'aria-label': label, 'aria-multiline': 'false', dir: 'auto', class: `line line-live ${className ?? ''}`, 'data-stop': '', 'data-id': id, 'data-part': part },
+                handleKeyDown: (_view, event) => handleKey(made, event, rich),
+                handleTextInput: (view, _from, _to, text) => {
+                    // What is typed while a variable is selected stands behind it.
+                    const { selection, tr } = view.state;
+                    if (!(selection instanceof NodeSelection)) {
+                        return false;
+                    }
+                    view.dispatch(tr.insertText(text, selection.to).setSelection(TextSelection.create(tr.doc, selection.to + text.length)));
+
+                    return true;
+                },
+                handlePaste: (_view, event) => handlePaste(made, event, rich, kept.current.template),
+            },
+            onTransaction: () => watch(made),
+            onUpdate: () => {
+                const next = tidy(fromEditor(made.getJSON().content[0]));
+                shown.current = next;
+                const emptied = next.length === 0 && id === 'envelope' && part !== 'subject';
+                useComposer.getState().apply(`write ${label.toLowerCase()}`, (document) => set(document, id, part, emptied ? undefined : next), { merge: `${id}.${part}` });
+            },
+        });
+        editor.current = made;
+        live.editor = made;
+        placeCaret(made, useComposer.getState().hand?.caret);
+
+        return () => {
+            if (live.editor === made) {
+                live.editor = null;
+                useWriting.setState(NOTHING);
+            }
+            editor.current = null;
+            made.destroy();
+        };
+        // A line that becomes another is another editor; labels and looks do not change while it is in hand.
+        // eslint-disable-next-line react-hooks/exhaustive-deps
+    }, [id, part, rich]);
+
+    // What came from elsewhere: undo, a mend, another window.
+    useEffect(() => {
+        if (editor.current && JSON.stringify(shown.current) !== JSON.stringify(runs)) {
+            shown.current = runs;
+            editor.current.commands.setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false });
+        }
+    }, [runs, rich]);
+
+    return (
+        <div className="relative">
+            {runs.length === 0 && placeholder && <span className={`line placeholder absolute inset-x-0 pointer-events-none ${className ?? ''}`}>{placeholder}</span>}
+            <div ref={box} />
+        </div>
+    );
+}
+
+/** Tells the strip what the caret stands in. */
+function watch(editor: Editor) {
+    const { selection } = editor.state;
+    const chip = selection instanceof NodeSelection && selection.node.type.name === 'variable' ? (selection.node.attrs as { variable: string; format: string | null; fallback: string | null }) : null;
+    const link = editor.isActive('leading') ? (editor.getAttributes('leading')['link'] as Run['link']) : null;
+    useWriting.setState({
+        chip,
+        link: link ?? null,
+        empty: selection.empty,
+        looks: ['bold', 'italic', 'underline', 'leading', 'colour'].filter((mark) => editor.isActive(mark)),
+        colour: (editor.getAttributes('colour')['role'] as string | undefined) ?? '',
+    });
+}
+
+function placeCaret(editor: Editor, caret: NonNullable<ReturnType<typeof useComposer.getState>['hand']>['caret']) {
+    const { view } = editor;
+    if (caret && typeof caret === 'object') {
+        const at = view.posAtCoords(caret);
+        view.focus();
+        const element = document.elementFromPoint(caret.left, caret.top)?.closest('.chip');
+        if (element && at && view.state.doc.nodeAt(at.inside >= 0 ? at.inside : at.pos)?.type.name === 'variable') {
+            view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, at.inside >= 0 ? at.inside : at.pos)));
+
+            return;
+        }
+        editor.commands.setTextSelection(at?.pos ?? 1);
+
+        return;
+    }
+    editor.commands.focus(caret === 'start' ? 'start' : caret === 'all' ? 'all' : typeof caret === 'number' ? caret + 1 : 'end');
+}
+
+function handleKey(editor: Editor, event: KeyboardEvent, rich: boolean): boolean {
+    const { state, view } = editor;
+    const { selection } = state;
+    if (event.isComposing || event.ctrlKey || event.metaKey || event.altKey) {
+        return false;
+    }
+    const atStart = selection.empty && selection.from === 1;
+    const atEnd = selection.empty && selection.to === state.doc.content.size - 1;
+    switch (event.key) {
+        case 'ArrowUp':
+            return !event.shiftKey && view.endOfTextblock('up') && goOn(-1, 'end');
+        case 'ArrowDown':
+            return !event.shiftKey && view.endOfTextblock('down') && goOn(1, 'start');
+        case 'ArrowLeft':
+            return atStart && goOn(-1, 'end');
+        case 'ArrowRight':
+            return atEnd && goOn(1, 'start');
+        case 'Home':
+        case 'End':
+            return selection instanceof NodeSelection && editor.commands.setTextSelection(event.key === 'Home' ? 1 : state.doc.content.size - 1);
+        case 'Escape':
+            return step();
+        case 'Enter':
+            if (selection instanceof NodeSelection && selection.node.type.name === 'variable') {
+                document.querySelector<HTMLElement>('[data-chip-form] select, [data-chip-form] input')?.focus();
+
+                return true;
+            }
+            if (event.shiftKey) {
+                return !rich;
+            }
+
+            return split(editor);
+        case 'Backspace':
+            return atStart && join(-1);
+        case 'Delete':
+            return atEnd && join(1);
+        default:
+            return false;
+    }
+}
+
+/** From the text to its block. */
+function step(): boolean {
+    const { hand, document, select } = useComposer.getState();
+    const block = hand && hand.id !== 'envelope' ? find(document, hand.id)?.block : null;
+    if (block) {
+        select([block.id]);
+    }
+
+    return block !== null && block !== undefined;
+}
+
+/** Enter: what stands after the caret becomes a text of its own; in the envelope and in parts of blocks it leads to the next line. */
+function split(editor: Editor): boolean {
+    const { hand, document, apply } = useComposer.getState();
+    const found = hand ? find(document, hand.id) : null;
+    if (!hand || !found || found.item !== found.block || hand.part !== 'text') {
+        if (!goOn(1, 'start')) {
+            deeds.enter();
+        }
+
+        return true;
+    }
+    const { state } = editor;
+    const [kept, rest] = [state.doc.cut(0, state.selection.from), state.doc.cut(state.selection.to)].map((part) => tidy(fromEditor(part.firstChild?.toJSON() as JSONContent | undefined)));
+    // At the very start an empty text goes in front, so that what is written moves down.
+    const added = newText(rest);
+    apply('new text', (now) => insert(set(now, hand.id, 'text', kept), { ...found.place, index: found.place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
+
+    return true;
+}
+
+/** Backspace at the start, or Delete at the end: two texts become one. What has no text is deleted when it is in the way of an empty one. */
+function join(by: -1 | 1): boolean {
+    const { hand, document, apply } = useComposer.getState();
+    const found = hand ? find(document, hand.id) : null;
+    if (!hand || !found || found.item !== found.block || hand.part !== 'text') {
+        return false;
+    }
+    const list = found.place.owner === null ? document.manuscript : ((find(document, found.place.owner)?.item[found.place.part] as typeof document.manuscript | undefined) ?? []);
+    const other = list[found.place.index + by];
+    const own = found.item['text'] as Run[];
+    if (!other) {
+        if (own.length === 0 && list.length > 1) {
+            deeds.remove();
+
+            return true;
+        }
+
+        return goOn(by, by < 0 ? 'end' : 'start');
+    }
+    if (!Array.isArray(other['text'])) {
+        if (own.length === 0) {
+            const line = firstLine(other);
+            apply('delete text', (now) => remove(now, [found.item.id]), { hand: { id: line?.id ?? other.id, part: line?.part ?? null, caret: by < 0 ? 'end' : 'start' } });
+
+            return true;
+        }
+
+        return goOn(by, by < 0 ? 'end' : 'start');
+    }
+    const [first, second] = by < 0 ? [other, found.item] : [found.item, other];
+    const [before, after] = [first['text'] as Run[], second['text'] as Run[]];
+    // A variable or a break counts as one letter, as it does for the editor.
+    const length = before.reduce((sum, run) => sum + (run.text?.length ?? 1), 0);
+    apply('join texts', (now) => remove(update(now, first.id, (item) => ({ ...item, text: tidy([...before, ...after]) })), [second.id]), { hand: { id: first.id, part: 'text', caret: length } });
+
+    return true;
+}
+
+function handlePaste(editor: Editor, event: ClipboardEvent, rich: boolean, template: string): boolean {
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    const html = event.clipboardData?.getData('text/html') ?? '';
+    const copied = copiedBlocks(text);
+    if (copied) {
+        void pasteBlocks(copied, template);
+
+        return true;
+    }
+    const { hand, document, apply } = useComposer.getState();
+    const found = hand ? find(document, hand.id) : null;
+    const mayBreak = rich && found !== null && found.item === found.block;
+    const blocks = !mayBreak ? [] : html && !html.includes('data-pm-slice') ? blocksOfHtml(html, editor.schema) : html ? [] : blocksOfText(text);
+    if (blocks.length === 0 && !mayBreak) {
+        editor.commands.insertContent({ type: 'text', text: text.replace(/\s+/g, ' ') });
+
+        return true;
+    }
+    const [only] = blocks;
+    if (blocks.length === 1 && only && Array.isArray(only['text'])) {
+        editor.commands.insertContent(toEditor(only['text'] as Run[]).content?.[0]?.content ?? []);
+
+        return true;
+    }
+    if (blocks.length > 1 && hand && found) {
+        const empty = editor.isEmpty && found.block.type === 'text';
+        const last = blocks.at(-1);
+        const line = last && firstLine(last);
+        const place = placeAfterHand();
+        apply(`paste ${blocks.length} blocks`, (now) => insert(empty ? remove(now, [found.block.id]) : now, empty ? found.place : place, blocks), {
+            hand: last ? { id: line?.id ?? last.id, part: line?.part ?? null, caret: 'end' } : undefined,
+        });
+        toast.success(`Pasted as ${blocks.length} blocks.`);
+
+        return true;
+    }
+
+    return false;
+}
+
+

@@ -1,0 +1,115 @@
+import { Command } from 'cmdk';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { useDesk } from './desk';
+import { scopeOf, written } from './document';
+import { PURPOSES, SHAPES, type Purpose } from './shape';
+import { deeds, live, placeAfterHand, takePlace, useComposer } from './store';
+
+/** A searchable list over the page; Escape closes it and gives the focus back. */
+function Palette({ open, close, label, placeholder, children }: { open: boolean; close: () => void; label: string; placeholder: string; children: ReactNode }) {
+    const ref = useRef<HTMLDialogElement>(null);
+    useEffect(() => {
+        if (open && !ref.current?.open) {
+            ref.current?.showModal();
+            ref.current?.querySelector('input')?.focus();
+        } else if (!open) {
+            ref.current?.close();
+        }
+    }, [open]);
+
+    return (
+        <dialog ref={ref} className="modal items-start" aria-label={label} onClose={close}>
+            {open && (
+                <div className="modal-box bg-raised max-w-md mt-24 p-0">
+                    <Command label={label} loop>
+                        <Command.Input placeholder={placeholder} className="w-full px-4 py-3 border-b border-line bg-transparent outline-none" />
+                        <Command.List className="max-h-96 overflow-auto p-2 palette" tabIndex={0}>
+                            <Command.Empty className="p-3 text-muted">Nothing goes with that.</Command.Empty>
+                            {children}
+                        </Command.List>
+                    </Command>
+                </div>
+            )}
+            <form method="dialog" className="modal-backdrop">
+                <button type="submit" tabIndex={-1}>
+                    Close
+                </button>
+            </form>
+        </dialog>
+    );
+}
+
+/** The blocks there are, sorted by what one reaches for them for. */
+export function BlockList({ open, close }: { open: boolean; close: () => void }) {
+    const { fresh } = useDesk();
+    const put = (type: string) => {
+        const place = takePlace() ?? placeAfterHand();
+        close();
+        deeds.put([{ id: '', type, ...fresh[type] }], place);
+    };
+
+    return (
+        <Palette
+            open={open}
+            close={() => {
+                takePlace();
+                close();
+            }}
+            label="Put in a block"
+            placeholder="Which block? heading, items, picture …"
+        >
+            {(Object.keys(PURPOSES) as Purpose[]).map((purpose) => (
+                <Command.Group key={purpose} heading={PURPOSES[purpose]}>
+                    {Object.entries(SHAPES)
+                        .filter(([type, shape]) => shape.purpose === purpose && fresh[type])
+                        .map(([type, shape]) => (
+                            <Command.Item key={type} value={`${shape.title} ${type}`} onSelect={() => put(type)}>
+                                {shape.title}
+                            </Command.Item>
+                        ))}
+                </Command.Group>
+            ))}
+        </Palette>
+    );
+}
+
+/** The fields that may be named at the caret. */
+export function VariableList({ open, close }: { open: boolean; close: () => void }) {
+    const desk = useDesk();
+    const hand = useComposer((state) => state.hand);
+    const document = useComposer((state) => state.document);
+    const scope = open && hand ? scopeOf(document, hand.id) : {};
+    const done = () => {
+        close();
+        // The dialog gives the focus back to what had it; the caret belongs in the text.
+        setTimeout(() => live.editor?.commands.focus());
+    };
+
+    return (
+        <Palette open={open} close={done} label="Put in a variable" placeholder="Label, path or value">
+            {open &&
+                desk.fields.map((field) => {
+                    const path = field.single ? written(field.path, scope) : null;
+                    if (!path || !hand) {
+                        return null;
+                    }
+
+                    return (
+                        <Command.Item
+                            key={field.path}
+                            value={`${field.label} ${path} ${desk.values[field.path] ?? ''}`}
+                            onSelect={() => {
+                                live.editor?.commands.insertContent({ type: 'variable', attrs: { variable: path } });
+                                done();
+                            }}
+                        >
+                            <span className="font-semibold">{field.label}</span> <span className="font-mono text-[11.5px] text-muted">{path}</span>
+                            <span className="ml-auto truncate max-w-40" dir="auto">
+                                {desk.values[field.path] ?? <span className="text-muted">empty</span>}
+                            </span>
+                        </Command.Item>
+                    );
+                })}
+        </Palette>
+    );
+}

@@ -1,0 +1,126 @@
+import { useId, useRef, type PointerEvent as Pointer } from 'react';
+import { useDesk } from './desk';
+import type { Item } from './document';
+import type { Part } from './shape';
+import { change } from './store';
+
+/** One setting of a block, by the kind its schema gives it. */
+export function Setting({ item, part }: { item: Item; part: Part }) {
+    const id = useId();
+    const value = item[part.name];
+    const set = (next: unknown) => change(item.id, part.name, next, part.title.toLowerCase());
+    if (part.kind === 'switch') {
+        return (
+            <label className="flex items-center gap-1.5" title={part.description}>
+                <input type="checkbox" className="checkbox checkbox-xs checkbox-primary rounded-sm" checked={value === true} onChange={(event) => set(event.target.checked || undefined)} />
+                {part.title}
+            </label>
+        );
+    }
+    if (part.kind === 'choice') {
+        return (
+            <label className="flex items-center gap-1.5" title={part.description}>
+                {part.title}
+                <select
+                    className="select select-xs bg-raised w-auto font-semibold"
+                    value={typeof value === 'string' || typeof value === 'number' ? value : ''}
+                    onChange={(event) => set(part.options?.find((option) => String(option) === event.target.value))}
+                >
+                    <option value="">usual</option>
+                    {part.options?.map((option) => (
+                        <option key={option} value={String(option)}>
+                            {String(option).replace('_', ' ')}
+                        </option>
+                    ))}
+                </select>
+            </label>
+        );
+    }
+    if (part.kind === 'list') {
+        return <ListChoice item={item} part={part} />;
+    }
+    if (part.kind === 'name') {
+        return (
+            <label className="flex items-center gap-1.5">
+                {part.title}
+                <input
+                    className="input input-xs bg-raised w-20"
+                    defaultValue={typeof value === 'string' ? value : ''}
+                    key={typeof value === 'string' ? value : ''}
+                    placeholder="item"
+                    pattern="[a-z][a-z0-9_]*"
+                    onBlur={(event) => event.target.validity.valid && event.target.value !== (value ?? '') && set(event.target.value || undefined)}
+                />
+            </label>
+        );
+    }
+
+    return (
+        <span className="flex items-center gap-1.5">
+            <Pull htmlFor={id} title={part.title} value={typeof value === 'number' ? value : undefined} part={part} set={set} />
+            <input
+                id={id}
+                type="number"
+                className="input input-xs bg-raised w-16 font-semibold"
+                min={part.min}
+                max={part.max}
+                placeholder="usual"
+                value={typeof value === 'number' ? value : ''}
+                onChange={(event) => {
+                    const next = event.target.value === '' ? undefined : Math.round(event.target.valueAsNumber);
+                    if (next === undefined || (next >= (part.min ?? -Infinity) && next <= (part.max ?? Infinity))) {
+                        set(next);
+                    }
+                }}
+            />
+            {part.unit}
+        </span>
+    );
+}
+
+/** The label of a number, which can be pulled to the side to change it. */
+function Pull({ htmlFor, title, value, part, set }: { htmlFor: string; title: string; value: number | undefined; part: Part; set: (value: number) => void }) {
+    const from = useRef<{ x: number; value: number } | null>(null);
+    const pull = (event: Pointer<HTMLLabelElement>) => {
+        if (from.current) {
+            const step = (part.max ?? 100) > 100 ? 1 : 0.1;
+            const next = Math.round(from.current.value + (event.clientX - from.current.x) * step);
+            set(Math.min(part.max ?? next, Math.max(part.min ?? next, next)));
+        }
+    };
+
+    return (
+        <label
+            htmlFor={htmlFor}
+            title={`${part.description ?? title}. Pull to the side to change it.`}
+            className="cursor-ew-resize select-none touch-none"
+            onPointerDown={(event) => {
+                event.currentTarget.setPointerCapture(event.pointerId);
+                from.current = { x: event.clientX, value: value ?? part.min ?? 0 };
+            }}
+            onPointerMove={pull}
+            onPointerUp={() => (from.current = null)}
+            onPointerCancel={() => (from.current = null)}
+        >
+            {title}
+        </label>
+    );
+}
+
+function ListChoice({ item, part }: { item: Item; part: Part }) {
+    const desk = useDesk();
+    const lists = desk.fields.filter((field) => field.type === 'list' && field.list === null);
+
+    return (
+        <label className="flex items-center gap-1.5">
+            {part.title}
+            <select className="select select-xs bg-raised w-auto font-semibold" value={typeof item[part.name] === 'string' ? (item[part.name] as string) : ''} onChange={(event) => change(item.id, part.name, event.target.value, 'another list')}>
+                {lists.map((field) => (
+                    <option key={field.path} value={field.path}>
+                        {field.label}
+                    </option>
+                ))}
+            </select>
+        </label>
+    );
+}

@@ -1,0 +1,61 @@
+import { createContext, useContext } from 'react';
+import type { Schemas } from '../../api/client';
+import { declared, type Run } from './document';
+import type { Describe } from './writing';
+
+export type Field = Schemas['Field'];
+export type Finding = Schemas['Finding'];
+
+/** What the composer knows beside the document. */
+export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
+    template: string;
+    fields: Field[];
+    byPath: Map<string, Field>;
+    /** Values of the chosen record, in words, by declared path. */
+    values: Record<string, string>;
+    record: string | null;
+    findings: Finding[];
+    sentences: Record<string, string>;
+    colourValues: Record<string, string>;
+    /** Opens what belongs to the text in hand. */
+    ask: () => void;
+    openSheet: () => void;
+    openBlocks: () => void;
+}
+
+export const DeskContext = createContext<Desk | null>(null);
+
+export function useDesk(): Desk {
+    const desk = useContext(DeskContext);
+    if (!desk) {
+        throw new Error('There is no desk here');
+    }
+
+    return desk;
+}
+
+const asLabel = (format: string): string => format.replaceAll('_', ' ');
+
+/** How variables are shown in a place where these lists are gone through. */
+export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Record<string, string>): Describe {
+    return (run: Run) => {
+        const path = declared(run.variable ?? '', scope);
+        const field = desk.byPath.get(path) ?? open(desk, path);
+        const value = desk.values[path];
+        const notes = [run.format && run.format !== field?.usual ? asLabel(run.format) : '', run.fallback ? `or “${run.fallback}”` : ''].filter(Boolean);
+
+        return {
+            label: field?.label ?? run.variable ?? '',
+            note: notes.join(' '),
+            title: field ? `${run.variable ?? ''}: ${value ?? 'empty in this record'}` : `${run.variable ?? ''} is not known here`,
+            known: field !== undefined,
+        };
+    };
+}
+
+/** A member of a field whose members are not declared. */
+function open(desk: Pick<Desk, 'byPath'>, path: string): Field | undefined {
+    const around = desk.byPath.get(path.slice(0, path.lastIndexOf('.')));
+
+    return around?.type === 'open' ? { ...around, path, label: path.slice(path.lastIndexOf('.') + 1), type: 'text', single: true, usual: 'text', formats: ['text'] } : undefined;
+}

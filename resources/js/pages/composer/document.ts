@@ -1,0 +1,307 @@
+import { ENVELOPE, SHAPES, type Part, type Shape } from './shape';
+
+/** A stretch of text with one look: words, a variable or a line break. All text of the composer is lists of these. */
+export interface Run {
+    text?: string;
+    variable?: string;
+    format?: string;
+    fallback?: string;
+    break?: true;
+    bold?: boolean;
+    italic?: boolean;
+    underline?: boolean;
+    colour?: string;
+    /** As runs, or as people write it, with {order.page} for a variable. */
+    link?: Run[] | string;
+}
+
+/** A block, or a row, column or branch of one. */
+export interface Item {
+    id: string;
+    type?: string;
+    [part: string]: unknown;
+}
+
+export interface Block extends Item {
+    type: string;
+}
+
+export interface Manuscript {
+    language: string;
+    envelope: Record<string, Run[] | undefined>;
+    manuscript: Block[];
+    translations?: Record<string, Record<string, Run[]>>;
+    [member: string]: unknown;
+}
+
+/** A list of blocks: the manuscript itself, where there is no owner, or one within a group. */
+export interface Place {
+    owner: string | null;
+    part: string;
+    index: number;
+}
+
+export const shapeOf = (type: string | undefined): Shape => SHAPES[type ?? ''] ?? { title: type ?? '', parts: [] };
+
+export function partsOf(item: Item, kind: Part['kind'], shape: Shape): Item[] {
+    return shape.parts.filter((part) => part.kind === kind).flatMap((part) => (item[part.name] as Item[] | undefined) ?? []);
+}
+
+/** What lies within an item, one level down, with its shape. */
+function inside(item: Item, shape: Shape): { part: Part; list: Item[] }[] {
+    return shape.parts
+        .filter((part) => part.kind === 'blocks' || part.kind === 'objects')
+        .map((part) => ({ part, list: (item[part.name] as Item[] | undefined) ?? [] }));
+}
+
+const shapeWithin = (part: Part, child: Item): Shape => (part.kind === 'blocks' ? shapeOf(child.type) : (part.within ?? { title: '', parts: [] }));
+
+export interface Found {
+    item: Item;
+    shape: Shape;
+    /** The block it is, or is part of. */
+    block: Block;
+    place: Place;
+    /** What it lies in, the outermost first. */
+    around: Item[];
+}
+
+/** The item of that id, with where it stands. */
+export function find(document: Manuscript, id: string): Found | null {
+    const search = (list: Item[], shapes: (child: Item) => Shape, owner: string | null, part: string, block: Block | null, around: Item[]): Found | null => {
+        for (const [index, item] of list.entries()) {
+            const own = item.type ? (item as Block) : block;
+            const shape = shapes(item);
+            if (item.id === id && own) {
+                return { item, shape, block: own, place: { owner, part, index }, around };
+            }
+            for (const within of inside(item, shape)) {
+                const found = search(within.list, (child) => shapeWithin(within.part, child), item.id, within.part.name, own, [...around, item]);
+                if (found) {
+                    return found;
+                }
+            }
+        }
+
+        return null;
+    };
+
+    return search(document.manuscript, (child) => shapeOf(child.type), null, 'manuscript', null, []);
+}
+
+/** The same document with one item changed; everything else is kept as it is, so that nothing else is drawn again. */
+export function update(document: Manuscript, id: string, change: (item: Item) => Item): Manuscript {
+    const walk = (list: Item[]): Item[] => {
+        const next = list.map((item) => (item.id === id ? change(item) : deeper(item)));
+
+        return next.some((item, index) => item !== list[index]) ? next : list;
+    };
+    const deeper = (item: Item): Item => {
+        let after = item;
+        for (const [name, value] of Object.entries(item)) {
+            if (Array.isArray(value) && value.length > 0 && typeof value[0] === 'object' && 'id' in (value[0] as object)) {
+                const next = walk(value as Item[]);
+                if (next !== value) {
+                    after = { ...after, [name]: next };
+                }
+            }
+        }
+
+        return after;
+    };
+    const manuscript = walk(document.manuscript) as Block[];
+
+    return manuscript === document.manuscript ? document : { ...document, manuscript };
+}
+
+/** One member of an item, of the envelope, gets another value; undefined takes it away. */
+export function set(document: Manuscript, id: string, part: string, value: unknown): Manuscript {
+    const change = <T extends object>(item: T): T => {
+        const next = { ...item, [part]: value };
+        if (value === undefined) {
+            Reflect.deleteProperty(next, part);
+        }
+
+        return next;
+    };
+
+    return id === 'envelope' ? { ...document, envelope: change(document.envelope) } : update(document, id, change);
+}
+
+export function listAt(document: Manuscript, place: Omit<Place, 'index'>): Item[] {
+    return place.owner === null ? document.manuscript : ((find(document, place.owner)?.item[place.part] as Item[] | undefined) ?? []);
+}
+
+function withList(document: Manuscript, place: Omit<Place, 'index'>, list: Item[]): Manuscript {
+    return place.owner === null ? { ...document, manuscript: list as Block[] } : set(document, place.owner, place.part, list);
+}
+
+export function insert(document: Manuscript, place: Place, items: Item[]): Manuscript {
+    return withList(document, place, listAt(document, place).toSpliced(place.index, 0, ...items));
+}
+
+/** Without these items, and without translations of what is no longer there. */
+export function remove(document: Manuscript, ids: string[]): Manuscript {
+    const gone = new Set(ids);
+    const places = ids.map((id) => find(document, id)?.place).filter((place) => place !== undefined);
+    let next = document;
+    for (const place of places) {
+        next = withList(next, place, listAt(next, place).filter((item) => !gone.has(item.id)));
+    }
+
+    return next;
+}
+
+/** Takes out what translates nothing: its string is no longer in the manuscript. */
+export function prune(document: Manuscript): Manuscript {
+    if (!document.translations) {
+        return document;
+    }
+    const strings = new Set(lines(document).map((line) => `${line.id}.${line.part.name}`));
+    if (Object.values(document.translations).every((words) => Object.keys(words).every((string) => strings.has(string)))) {
+        return document;
+    }
+
+    return {
+        ...document,
+        translations: Object.fromEntries(Object.entries(document.translations).map(([language, words]) => [language, Object.fromEntries(Object.entries(words).filter(([string]) => strings.has(string)))])),
+    };
+}
+
+/** Moves blocks to another place, in their order; into themselves they cannot go. */
+export function move(document: Manuscript, ids: string[], to: Place): Manuscript {
+    const items = ids.map((id) => find(document, id)?.item).filter((item) => item !== undefined);
+    const within = to.owner === null ? [] : [to.owner, ...(find(document, to.owner)?.around ?? []).map((item) => item.id)];
+    if (items.length === 0 || ids.some((id) => within.includes(id))) {
+        return document;
+    }
+    const target = listAt(document, to);
+    const before = target.slice(0, to.index).filter((item) => !ids.includes(item.id)).length;
+
+    return insert(remove(document, ids), { ...to, index: before }, items);
+}
+
+/** All blocks, outermost first, each before what lies in it. */
+export function blocks(document: Manuscript): Block[] {
+    const walk = (list: Block[]): Block[] =>
+        list.flatMap((block) => [block, ...inside(block, shapeOf(block.type)).flatMap(({ part, list: items }) => (part.kind === 'blocks' ? walk(items as Block[]) : items.flatMap((item) => (part.within ? walk(partsOf(item, 'blocks', part.within) as Block[]) : []))))]);
+
+    return walk(document.manuscript);
+}
+
+export interface TextLine {
+    id: string;
+    part: Part;
+    block: Block | null;
+    runs: Run[];
+}
+
+/** Every text and link there is, from top to bottom. */
+export function lines(document: Manuscript): TextLine[] {
+    const found: TextLine[] = [];
+    const take = (item: Item, shape: Shape, block: Block | null) => {
+        for (const part of shape.parts) {
+            const value = item[part.name];
+            if ((part.kind === 'inline' || part.kind === 'link') && Array.isArray(value)) {
+                found.push({ id: item.id, part, block, runs: value as Run[] });
+            } else if ((part.kind === 'blocks' || part.kind === 'objects') && Array.isArray(value)) {
+                (value as Item[]).forEach((child) => take(child, shapeWithin(part, child), part.kind === 'blocks' ? (child as Block) : block));
+            }
+        }
+    };
+    take({ id: 'envelope', ...document.envelope }, ENVELOPE, null);
+    document.manuscript.forEach((block) => take(block, shapeOf(block.type), block));
+
+    return found;
+}
+
+/** The paths that a text names, those in its links among them. */
+export const pathsIn = (runs: Run[]): string[] => runs.flatMap((run) => [...(run.variable ? [run.variable] : []), ...(Array.isArray(run.link) ? pathsIn(run.link) : [])]);
+
+/** The lists that are gone through around an item, by the names of their items. */
+export function scopeOf(document: Manuscript, id: string): Record<string, string> {
+    const found = find(document, id);
+    const scope: Record<string, string> = {};
+    for (const item of found ? [...found.around, found.item] : []) {
+        if (typeof item['list'] === 'string') {
+            const [root = '', ...rest] = item['list'].split('.');
+            scope[(item['item'] as string | undefined) ?? 'item'] = scope[root] ? `${scope[root]}.*.${rest.join('.')}` : item['list'];
+        }
+    }
+
+    return scope;
+}
+
+/** A path as the list of fields has it: what stands on an item is found under its list. */
+export function declared(path: string, scope: Record<string, string>): string {
+    const [root = '', ...rest] = path.split('.');
+
+    return scope[root] ? [`${scope[root]}.*`, ...rest].join('.') : path;
+}
+
+/** A declared path as one writes it here; null when it belongs to items that are not gone through here. */
+export function written(path: string, scope: Record<string, string>): string | null {
+    if (!path.includes('*')) {
+        return path;
+    }
+    const single = path.endsWith('.*') ? Object.keys(scope).find((one) => scope[one] === path.slice(0, -2)) : undefined;
+    if (single) {
+        return single;
+    }
+    const at = path.lastIndexOf('.*.');
+    const name = Object.keys(scope).find((one) => scope[one] === path.slice(0, at));
+
+    return name ? `${name}.${path.slice(at + 3)}` : null;
+}
+
+const freshId = () => crypto.randomUUID().replaceAll('-', '').slice(0, 10);
+
+/** A copy whose ids are all its own. */
+export function withFreshIds<T extends Item>(item: T): T {
+    const renew = (value: unknown): unknown => {
+        if (Array.isArray(value)) {
+            return value.map(renew);
+        }
+        if (value && typeof value === 'object') {
+            const entries = Object.entries(value).map(([name, member]) => [name, name === 'id' && typeof member === 'string' ? freshId() : renew(member)]);
+
+            return Object.fromEntries(entries) as unknown;
+        }
+
+        return value;
+    };
+
+    return renew(item) as T;
+}
+
+export const newText = (runs: Run[] = []): Block => ({ id: freshId(), type: 'text', text: runs });
+
+/** The text or link that one comes to first in a block; null where it has none. */
+export function firstLine(item: Item): { id: string; part: string } | null {
+    const search = (one: Item, shape: Shape): { id: string; part: string } | null => {
+        for (const part of shape.parts) {
+            if ((part.kind === 'inline' || part.kind === 'link') && one[part.name]) {
+                return { id: one.id, part: part.name };
+            }
+            for (const child of part.kind === 'blocks' || part.kind === 'objects' ? ((one[part.name] as Item[] | undefined) ?? []) : []) {
+                const found = search(child, shapeWithin(part, child));
+                if (found) {
+                    return found;
+                }
+            }
+        }
+
+        return null;
+    };
+
+    return search(item, shapeOf(item.type));
+}
+
+export const isBlank = (runs: Run[]): boolean => runs.every((run) => !run.variable && !run.text?.trim());
+
+/** A link as one writes it in a field: {order.page} stands for a variable. */
+export const asWritten = (link: Run[] | string): string =>
+    typeof link === 'string' ? link : link.map((run) => (run.variable ? `{${run.variable}}` : (run.text ?? '').replaceAll('{', '\\{'))).join('');
+
+/** The words alone, for names and labels. */
+export const plain = (runs: Run[]): string => runs.map((run) => run.text ?? (run.break ? ' ' : '…')).join('');

@@ -1,0 +1,88 @@
+import schema from '../../../../schema/template.json';
+
+/** What one member of an object is, read off the published schema: the composer is made from it, so that a new block needs nothing here. */
+export interface Part {
+    name: string;
+    title: string;
+    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'name' | 'choice' | 'number' | 'switch';
+    required: boolean;
+    /** Among the few settings that are shown at once. */
+    brief: boolean;
+    unit?: string;
+    description?: string;
+    options?: (string | number)[];
+    min?: number;
+    max?: number;
+    /** The parts of the objects in a list of them. */
+    within?: Shape;
+}
+
+export interface Shape {
+    title: string;
+    purpose?: Purpose;
+    parts: Part[];
+}
+
+export type Purpose = 'say' | 'show' | 'record' | 'ask' | 'arrange';
+
+export const PURPOSES: Record<Purpose, string> = { say: 'Say', show: 'Show', record: 'From the record', ask: 'Ask', arrange: 'Put together' };
+
+interface Schema {
+    $ref?: string;
+    title?: string;
+    description?: string;
+    type?: string | string[];
+    enum?: (string | number)[];
+    minimum?: number;
+    maximum?: number;
+    minItems?: number;
+    maxItems?: number;
+    required?: string[];
+    properties?: Record<string, Schema>;
+    items?: Schema;
+    'x-purpose'?: Purpose;
+    'x-brief'?: boolean;
+    'x-unit'?: string;
+}
+
+const definitions = schema.$defs as unknown as Record<string, Schema>;
+const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link', blocks: 'blocks', condition: 'condition', path: 'list', name: 'name', align: 'choice' };
+
+function partOf(name: string, given: Schema, required: boolean): Part {
+    const reference = given.$ref?.split('/').pop() ?? '';
+    const own = { ...definitions[reference], ...given };
+    const kind = REFERENCES[reference] ?? (own.type === 'array' ? 'objects' : own.enum ? 'choice' : own.type === 'boolean' ? 'switch' : 'number');
+
+    return {
+        name,
+        title: given.title ?? name,
+        kind,
+        required,
+        brief: given['x-brief'] ?? false,
+        unit: given['x-unit'],
+        description: given.description,
+        options: own.enum,
+        min: kind === 'objects' ? own.minItems : own.minimum,
+        max: kind === 'objects' ? own.maxItems : own.maximum,
+        within: kind === 'objects' && own.items ? shapeOf(own.items) : undefined,
+    };
+}
+
+function shapeOf(given: Schema): Shape {
+    return {
+        title: given.title ?? '',
+        purpose: given['x-purpose'],
+        parts: Object.entries(given.properties ?? {})
+            .filter(([name]) => name !== 'id' && name !== 'type')
+            .map(([name, part]) => partOf(name, part, given.required?.includes(name) ?? false)),
+    };
+}
+
+/** The shapes of all types of blocks. */
+export const SHAPES: Record<string, Shape> = Object.fromEntries(
+    Object.entries(definitions)
+        .filter(([, definition]) => definition['x-purpose'])
+        .map(([type, definition]) => [type, shapeOf(definition)]),
+);
+
+export const ENVELOPE: Shape = shapeOf(schema.properties.envelope);

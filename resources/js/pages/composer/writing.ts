@@ -1,0 +1,157 @@
+import { Extension, InputRule, Mark, mergeAttributes, Node, type JSONContent } from '@tiptap/core';
+import Bold from '@tiptap/extension-bold';
+import Document from '@tiptap/extension-document';
+import HardBreak from '@tiptap/extension-hard-break';
+import Italic from '@tiptap/extension-italic';
+import Paragraph from '@tiptap/extension-paragraph';
+import Text from '@tiptap/extension-text';
+import Underline from '@tiptap/extension-underline';
+import type { Run } from './document';
+
+/** How a variable is shown in its chip. */
+export interface Chip {
+    label: string;
+    note: string;
+    title: string;
+    known: boolean;
+}
+
+export type Describe = (run: Run) => Chip;
+
+const runOf = (attributes: Record<string, unknown>): Run => {
+    const { variable, format, fallback } = attributes as { variable: string; format: string | null; fallback: string | null };
+
+    return { variable, ...(format ? { format } : {}), ...(fallback ? { fallback } : {}) };
+};
+
+const json = (name: string) => ({
+    default: null,
+    parseHTML: (element: HTMLElement) => JSON.parse(element.getAttribute(`data-${name}`) ?? 'null') as unknown,
+    renderHTML: (attributes: Record<string, unknown>) => ({ [`data-${name}`]: JSON.stringify(attributes[name]) }),
+});
+
+const Variable = Node.create<{ describe: Describe }>({
+    name: 'variable',
+    group: 'inline',
+    inline: true,
+    atom: true,
+    addOptions: () => ({ describe: (run) => ({ label: run.variable ?? '', note: '', title: '', known: true }) }),
+    addAttributes: () => ({ variable: json('variable'), format: json('format'), fallback: json('fallback') }),
+    parseHTML: () => [{ tag: 'span[data-variable]' }],
+    renderHTML({ node, HTMLAttributes }) {
+        const chip = this.options.describe(runOf(node.attrs));
+
+        return ['span', mergeAttributes(HTMLAttributes, { class: `chip${chip.known ? '' : ' chip-unknown'}`, title: chip.title }), chip.label, ...(chip.note ? [['small', {}, ` ${chip.note}`]] : [])];
+    },
+});
+
+const Leading = Mark.create({
+    name: 'leading',
+    inclusive: false,
+    addAttributes: () => ({ link: json('link') }),
+    parseHTML: () => [
+        { tag: 'span[data-link]' },
+        // What is pasted from elsewhere.
+        { tag: 'a[href]', getAttrs: (element) => ({ link: [{ text: element.getAttribute('href') ?? '' }] }) },
+    ],
+    renderHTML: ({ HTMLAttributes }) => ['span', mergeAttributes(HTMLAttributes, { class: 'leading' }), 0],
+});
+
+const Colour = Mark.create<{ colours: Record<string, string> }>({
+    name: 'colour',
+    addOptions: () => ({ colours: {} }),
+    addAttributes: () => ({ role: json('role') }),
+    parseHTML: () => [{ tag: 'span[data-role]' }],
+    renderHTML({ mark, HTMLAttributes }) {
+        return ['span', mergeAttributes(HTMLAttributes, { style: `color:${this.options.colours[String(mark.attrs['role'])] ?? 'inherit'}` }), 0];
+    },
+});
+
+/** Typing {{ asks for a variable. */
+const Asking = Extension.create<{ ask: () => void }>({
+    name: 'asking',
+    addOptions: () => ({ ask: () => undefined }),
+    addInputRules() {
+        return [
+            new InputRule({
+                find: /\{\{$/,
+                handler: ({ state, range }) => {
+                    state.tr.delete(range.from, range.to);
+                    // Once the letters are gone.
+                    setTimeout(this.options.ask);
+                },
+            }),
+        ];
+    },
+});
+
+/** What a line of text is written with: words with looks, or, for envelopes and links, words and variables alone. */
+export function extensions(rich: boolean, describe: Describe, colours: Record<string, string>, ask: () => void) {
+    return [
+        Document.extend({ content: 'paragraph' }),
+        Paragraph,
+        Text,
+        Variable.configure({ describe }),
+        Asking.configure({ ask }),
+        ...(rich ? [Bold, Italic, Underline, HardBreak.extend({ addKeyboardShortcuts() { return { 'Shift-Enter': () => this.editor.commands.setHardBreak() }; } }), Leading, Colour.configure({ colours })] : []),
+    ];
+}
+
+/** A list of runs as the editor has it. */
+export function toEditor(runs: Run[]): JSONContent {
+    const content = runs.flatMap((run): JSONContent[] => {
+        const marks = [
+            ...(run.bold ? [{ type: 'bold' }] : []),
+            ...(run.italic ? [{ type: 'italic' }] : []),
+            ...(run.underline ? [{ type: 'underline' }] : []),
+            ...(run.link ? [{ type: 'leading', attrs: { link: run.link } }] : []),
+            ...(run.colour ? [{ type: 'colour', attrs: { role: run.colour } }] : []),
+        ];
+        if (run.variable) {
+            return [{ type: 'variable', attrs: { variable: run.variable, format: run.format ?? null, fallback: run.fallback ?? null }, marks }];
+        }
+
+        return run.break ? [{ type: 'hardBreak' }] : run.text ? [{ type: 'text', text: run.text, marks }] : [];
+    });
+
+    return { type: 'doc', content: [{ type: 'paragraph', content }] };
+}
+
+/** The same without marks and breaks, for lines that have none. */
+export const bare = (runs: Run[]): Run[] => runs.map((run) => (run.variable ? { variable: run.variable, ...(run.format ? { format: run.format } : {}), ...(run.fallback ? { fallback: run.fallback } : {}) } : { text: run.text ?? ' ' }));
+
+export function fromEditor(paragraph: JSONContent | undefined): Run[] {
+    return (paragraph?.content ?? []).map((node): Run => {
+        const marks = Object.fromEntries((node.marks ?? []).map((mark) => [mark.type, mark.attrs]));
+        const looks: Run = {
+            ...('bold' in marks ? { bold: true } : {}),
+            ...('italic' in marks ? { italic: true } : {}),
+            ...('underline' in marks ? { underline: true } : {}),
+            ...(marks['colour'] ? { colour: String(marks['colour']['role']) } : {}),
+            ...(marks['leading'] ? { link: marks['leading']['link'] as NonNullable<Run['link']> } : {}),
+        };
+        if (node.type === 'variable') {
+            return { ...runOf(node.attrs ?? {}), ...looks };
+        }
+
+        return node.type === 'hardBreak' ? { break: true } : { text: node.text ?? '', ...looks };
+    });
+}
+
+/** The same runs, with neighbours of one look joined and empty ones left out. */
+export function tidy(runs: Run[]): Run[] {
+    const joined: Run[] = [];
+    for (const run of runs) {
+        const last = joined.at(-1);
+        if (run.text === '') {
+            continue;
+        }
+        if (last?.text !== undefined && run.text !== undefined && JSON.stringify({ ...last, text: '' }) === JSON.stringify({ ...run, text: '' })) {
+            joined[joined.length - 1] = { ...last, text: last.text + run.text };
+        } else {
+            joined.push(run);
+        }
+    }
+
+    return joined;
+}
