@@ -7,6 +7,7 @@ namespace Herald\Check;
 use Herald\Manuscript\Block\Picture;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
+use Herald\Record\Path;
 use Herald\Render\HeraldExtension;
 
 /** Buttons, pictures and words whose address is missing, a placeholder, or not one that may be followed. */
@@ -47,7 +48,7 @@ final class LeadsNowhere implements Check
             $piece,
             Weight::Grave,
             $piece->isBlank() ? $what : $what.' Only http, https, mailto and tel are followed.',
-            $required === null ? null : Mend::set("Lead to {$required}", $piece->id, $piece->part, [['variable' => $required]]),
+            $required === null || $template->notice === null ? null : Mend::set('Lead to “'.$template->notice->vocabulary->field(Path::of($required))->label->in('en').'”', $piece->id, $piece->part, [['variable' => $required]]),
         );
     }
 

@@ -121,7 +121,7 @@ abstract class BrowserTestCase extends TestCase
     /** Runs axe-core on the page: WCAG 2.2 A and AA. */
     protected function assertAccessible(): void
     {
-        Stack::waitFor(fn (): bool => trim($this->text('//*[@role="status"]')) === '', 'the page to be there');
+        Stack::waitFor(fn (): bool => trim($this->text('//p[@role="status"]')) === '', 'the page to be there');
         $this->driver->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
         $found = $this->driver->executeAsyncScript("const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'], iframes: false}).then(r => done(r.violations.map(v => v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + (n.any[0]?.message ?? '')).join(' | '))))");
 

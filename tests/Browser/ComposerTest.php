@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\System\Stack;
 use ZBateson\MailMimeParser\Message;
@@ -107,15 +110,260 @@ final class ComposerTest extends BrowserTestCase
         self::assertStringContainsString('What a night that was!', $this->stage('The message as HTML'));
     }
 
+    public function test_order_received_is_written_from_blank_by_mouse_and_goes_out(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+        $this->open('/notices/order-received');
+        $this->press('Write a template');
+        $name = $this->element('//dialog[@open]//input[@maxlength]');
+        $this->fill($name, 'Morning receipt');
+        $this->element('//dialog[@open]//label[contains(., "nothing")]')->click();
+        $this->press('Begin');
+        $this->see('Draft, not published yet');
+
+        // The data sheet puts fields at the caret, found by label, path or value.
+        $this->element('//*[@data-part="subject"]')->click();
+        $this->type('Order ');
+        $this->press('Data sheet');
+        $this->see('LM-20343', '//aside[@aria-label="Data sheet"]');
+        $this->field('number', 'Number');
+        $this->see('Number', '//*[@data-part="subject"]');
+        // Its length is counted with the values of the record.
+        $this->see('14', '//section[@aria-label="Envelope"]');
+
+        // Blocks by their purpose; what comes from the record is filled already.
+        array_map($this->addBlock(...), ['Heading', 'Line items', 'Totals', 'Text', 'Button']);
+        $this->see('Line total', '//*[@data-manuscript]');
+        $this->writeIn('Heading: Words', 'Thank you, ');
+        $this->field('customer first', 'First name');
+        $this->chip('First name');
+        $this->element('//label[contains(., "When empty, say")]/input')->sendKeys('stargazer');
+        $this->writeIn('Text: Words', 'A question? Answer this message.');
+        $this->writeIn('Button: Label', 'See your order');
+        $this->see('grave', '//header');
+        $this->press('2 findings 2 grave');
+        $this->press('Lead to “Order page”');
+        $this->see('Order page', '//*[@aria-label="Button: Leads to"]');
+
+        // A block is pulled to another place: the text goes above the totals.
+        $this->drag('Text: select', '//*[@data-frame][@aria-label="Totals"]');
+        self::assertSame(['heading', 'line_items', 'text', 'totals', 'button'], array_column($this->manuscript()['manuscript'], 'type'));
+
+        // Two blocks are put into a section, and taken out of it again.
+        $this->press('Text: select');
+        $this->shiftPress('Totals: select');
+        $this->element('//*[contains(@class, "strip")]//button[normalize-space(.)="section"]')->click();
+        self::assertSame(['heading', 'line_items', 'section', 'button'], array_column($this->manuscript()['manuscript'], 'type'));
+        $this->press('More');
+        $this->press('Undo the section');
+        self::assertSame(['heading', 'line_items', 'text', 'totals', 'button'], array_column($this->manuscript()['manuscript'], 'type'));
+
+        // A condition on a block is read aloud; the stage follows, and leads back to the block.
+        $this->element('//*[@aria-label="Text: Words"]')->click();
+        $this->press('Show always');
+        $this->condition(1, 'Is a gift', 'is', '');
+        $this->see('Only if Is a gift is yes');
+        $this->waitForStage('Thank you, Ilse');
+        self::assertStringNotContainsString('A question?', $this->stage(self::STAGE));
+        $this->press('Undo: condition');
+        $this->waitForStage('A question?');
+        $this->driver->switchTo()->frame($this->element('//iframe'));
+        $this->element('//h1')->click();
+        $this->driver->switchTo()->defaultContent();
+        self::assertSame('Heading: Words', $this->driver->executeScript('return document.activeElement.getAttribute("aria-label")'));
+
+        // One item and forty, a long name, a name from right to left.
+        foreach (['LM-20423' => ['Sticker sheet, free', 1], 'LM-20419' => ['Thank you, Bartholomew', 40], 'LM-20421' => ['KWD', 1]] as $record => [$words, $items]) {
+            $this->record($record);
+            $this->waitForStage($words);
+            self::assertSame($items + 1, $this->driver->executeScript('return document.querySelector("iframe").contentDocument.querySelector("th[scope=col]").closest("table").rows.length'), "{$record}: the items and their titles");
+        }
+        foreach (['Plain text' => 'Moon atlas, second edition', 'Inbox line' => 'On a phone', 'Phone' => '', 'Dark' => '', 'No pictures' => ''] as $view => $words) {
+            $this->press($view);
+            $this->see($words, '//*[@data-scale]');
+            self::assertSame('true', $this->element("//button[.='{$view}']")->getAttribute('aria-pressed'));
+        }
+        self::assertSame(0, $this->driver->executeScript('return document.querySelector("iframe").contentDocument.querySelectorAll("img[src]").length'), 'no picture is loaded');
+        $this->assertAccessible();
+
+        // A proof of the draft goes to any address but that of the record, and says so.
+        $this->press('Wide');
+        $this->record('LM-20429');
+        $this->waitForStage('Thank you, Aoife');
+        $this->press('Send a proof');
+        $to = $this->element('//dialog[@open]//input[@type="email"]');
+        $this->fill($to, 'aoife@example.org');
+        $this->press('Send the proof');
+        $this->see('This is the recipient of the record itself', '//*[@id="proof-fault"]');
+        $this->fill($to, 'thorne@larkmoor.example.org');
+        $this->press('Send the proof');
+        $this->see('Sent 1 proof to thorne@larkmoor.example.org.', '//dialog[@open]');
+        self::assertSame('[Proof] Order LM-20429', $this->letter()->getHeaderValue('Subject'));
+        $this->element('//dialog[@open]//button[.="Close"]')->click();
+
+        // Published, it takes over from the template that answered; the letter says what the stage said.
+        $this->press('Publish');
+        $this->see('now Night-blue receipt does', '//dialog[@open]');
+        $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->click();
+        $this->see('Version 1 is published.');
+        $this->stack->raise(['id' => 'evt-mouse', 'event' => 'order.placed', 'key' => 'LM-20429']);
+        Stack::waitFor(fn (): bool => $this->letter()->getHeaderValue('Subject') === 'Order LM-20429', 'the letter', 30);
+        self::assertStringContainsString('Thank you, Aoife', (string) $this->letter()->getHtmlContent());
+        self::assertStringNotContainsString('data-block', (string) $this->letter()->getHtmlContent());
+
+        // Back to the built-in is one action.
+        $this->press('Versions');
+        $this->see('Version 1', '//dialog[@open]');
+        $this->press('Back to built-in');
+        $this->see('The built-in answers from now on.');
+    }
+
+    public function test_nothing_is_lost_and_nothing_overwritten(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+        $this->open('/templates/night-blue-receipt');
+        $this->waitForStage('Thank you');
+
+        // Without a connection what is written is kept, also when the page is left; it is sent when the connection is back.
+        $this->offline(true);
+        $this->writeIn('Heading: Words', 'Offline, ');
+        $this->see('No connection. Kept in this browser');
+        $this->offline(false);
+        $this->saved();
+        self::assertStringContainsString('Offline, ', json_encode($this->manuscript()));
+        $this->offline(true);
+        $this->type('twice ');
+        $this->see('No connection. Kept in this browser');
+        $this->driver->get('about:blank');
+        $this->offline(false);
+        $this->open('/templates/night-blue-receipt');
+        $this->see('Changes that this browser had kept were taken up.');
+        Stack::waitFor(fn (): bool => str_contains(json_encode($this->manuscript()), 'Offline, twice '), 'what was kept to arrive');
+
+        // A second window saves meanwhile; the first is told who and what, and chooses.
+        $first = $this->driver->getWindowHandle();
+        $this->driver->switchTo()->newWindow();
+        $this->open('/templates/night-blue-receipt');
+        $this->waitForStage('Offline, twice');
+        $this->writeIn('Text: Words', 'Second window. ');
+        $this->saved();
+        $this->driver->close();
+        $this->driver->switchTo()->window($first);
+        $this->writeIn('Heading: Words', 'First window, ');
+        $this->see('Changed elsewhere', '//dialog[@open]');
+        $this->see('M. Thorne', '//dialog[@open]');
+        $this->see('Second window.', '//dialog[@open]//ins');
+        $this->see('First window,', '//dialog[@open]//del');
+        $this->assertAccessible();
+        self::assertStringContainsString('Second window.', json_encode(json_decode($this->stack->rows('select document from drafts')[0]['document'])), 'nothing was overwritten');
+        $this->press('Keep mine');
+        $this->saved();
+        self::assertStringNotContainsString('Second window.', json_encode($this->manuscript()));
+        self::assertStringContainsString('First window, ', json_encode($this->manuscript()));
+        $this->press('Undo: keep mine');
+        $this->waitForStage('Second window.');
+
+        // Blocks go from one template to another as JSON, and come as blocks when they are pasted from elsewhere.
+        $this->press('Button: select');
+        $this->control('c');
+        $this->follow('Templates', '//nav');
+        $this->press('Duplicate');
+        $this->element('//dialog[@open]//button[normalize-space(.)="Duplicate"]')->click();
+        $this->see('Night-blue receipt, copy', '//h1');
+        $this->waitForStage('Second window.');
+        $this->press('Heading: select');
+        $this->control('v');
+        Stack::waitFor(fn (): bool => count($this->driver->findElements(WebDriverBy::xpath('//*[@data-frame][@aria-label="Button"]'))) === 2, 'the button to be there twice');
+        $this->paste('//*[@data-frame][@aria-label="Text"]//*[@aria-label="Text: Words"]', '<h2 onclick="x()">Pasted</h2><p>With <b>bold</b> and <a href="https://example.org/a">a link</a><script>alert(1)</script></p><ul><li>One</li></ul>');
+        $this->waitForStage('• One');
+        $pasted = $this->manuscript()['manuscript'];
+        self::assertContains([['text' => 'Pasted']], array_column($pasted, 'text'));
+        self::assertContains([['text' => 'With '], ['text' => 'bold', 'bold' => true], ['text' => ' and '], ['text' => 'a link', 'link' => [['text' => 'https://example.org/a']]]], array_column($pasted, 'text'));
+    }
+
+    public function test_the_stage_follows_at_once_also_with_many_blocks(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->lengthen(40);
+        $this->signIn();
+        $this->open('/templates/night-blue-receipt');
+        $this->waitForStage('Paragraph 39');
+        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        for ($n = 0; $n < 40; $n++) {
+            $this->type(chr(97 + $n % 26));
+            $before = $this->measures();
+            Stack::waitFor(fn (): bool => count($this->measures()) > count($before) || $n === 0, 'the stage');
+        }
+        $times = array_slice($this->measures(), 5);
+        sort($times);
+        [$p50, $p95] = [$times[intdiv(count($times), 2)], $times[(int) floor(count($times) * 0.95)]];
+        fwrite(STDERR, sprintf("\nchange to new stage, 40 blocks: p50 %d ms, p95 %d ms, %d changes\n", $p50, $p95, count($times)));
+        // Never a timed test: what counts is that every change has led to a stage, and the last one to the true one.
+        self::assertGreaterThan(20, count($times));
+        $this->waitForStage('Thank you');
+
+        // Two hundred blocks, and a width at which the halves are two sides of one sheet.
+        $this->lengthen(200);
+        $this->resize(1024);
+        $this->open('/templates/night-blue-receipt');
+        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        $this->type('Now ');
+        $this->saved();
+        self::assertLessThanOrEqual(1024, $this->driver->executeScript('return document.documentElement.scrollWidth'));
+        $this->assertAccessible();
+        $this->type(Key::F2);
+        $this->waitForStage('Paragraph 199');
+        $this->assertAccessible();
+        $this->resize(null);
+        $this->driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
+        $this->open('/templates/night-blue-receipt');
+        $this->waitForStage('Paragraph 199');
+        $this->press('Data sheet');
+        $this->see('LM-', '//aside');
+        $this->assertAccessible();
+        $this->driver->executeScript("localStorage.removeItem('herald-theme')");
+    }
+
+    public function test_templates_are_renamed_and_put_away(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+        $this->open('/templates');
+        $this->press('Rename');
+        $name = $this->element('//dialog[@open]//input');
+        $this->fill($name, 'Day-blue receipt');
+        $this->element('//dialog[@open]//button[.="Rename"]')->click();
+        $this->see('Renamed. The key stays.');
+        $this->see('Day-blue receipt', '//tbody');
+        $this->press('Archive');
+        $this->see('It answers for Order received: from then on the built-in does.', '//dialog[@open]');
+        $this->press('Put it there');
+        $this->see('No templates yet');
+        $this->press('Archive 1');
+        $this->see('in the archive', '//tbody');
+        $this->follow('Day-blue receipt');
+        $this->see('In the archive: nothing can be changed.');
+        self::assertSame('', $this->text('//button[.="Publish"]'));
+        $this->open('/templates?archived=1');
+        $this->press('Bring back');
+        $this->see('Nothing is in the archive.');
+    }
+
     /** Sets what the first comparison of a branch's condition says, as one does with the keyboard. */
     private function condition(int $branch, string $field, string $comparison, string $value): void
     {
         $form = '(//*[@aria-label="Condition"])[last()]';
         $this->element("{$form}//select[@aria-label=\"Field\"]")->sendKeys($field);
         $this->element("{$form}//select[@aria-label=\"Comparison\"]/option[.=\"{$comparison}\"]")->click();
+        if ($value === '') {
+            $this->element("{$form}//select[@aria-label=\"Value\"]/option[.=\"yes\"]")->click();
+
+            return;
+        }
         $input = $this->element("{$form}//input[@aria-label=\"Value\"]");
-        $input->clear();
-        $input->sendKeys($value);
+        $this->fill($input, $value);
     }
 
     /** Chooses from the list that is open by typing and Enter. */
@@ -142,6 +390,105 @@ final class ComposerTest extends BrowserTestCase
     private function alt(string $key): void
     {
         $this->driver->getKeyboard()->sendKeys([Key::ALT, $key, Key::ALT]);
+    }
+
+    private function fill(RemoteWebElement $input, string $words): void
+    {
+        $input->sendKeys([Key::CONTROL, 'a', Key::CONTROL]);
+        $input->sendKeys($words);
+    }
+
+    private function addBlock(string $name): void
+    {
+        $this->element('(//button[normalize-space(.)="Put in a block"])[last()]')->click();
+        $this->element("//dialog[@open]//*[@cmdk-item][normalize-space(.)='{$name}']")->click();
+        $this->element("//*[@data-frame][@aria-label='{$name}']");
+    }
+
+    /** Puts a field at the caret, from the data sheet. */
+    private function field(string $search, string $label): void
+    {
+        $sheet = '//aside[@aria-label="Data sheet"]';
+        $input = $this->element("{$sheet}//input");
+        $this->fill($input, $search);
+        $this->element("{$sheet}//li//button[.//span[.='{$label}']]")->click();
+    }
+
+    private function writeIn(string $line, string $words): void
+    {
+        $this->element("//*[@aria-label='{$line}']")->click();
+        $this->element("//*[@aria-label='{$line}'][@contenteditable='true']");
+        $this->type(Key::HOME, $words);
+    }
+
+    /** Selects a variable in the text in hand. */
+    private function chip(string $label): void
+    {
+        $this->element("//*[@contenteditable='true']//*[contains(@class, 'chip')][contains(., '{$label}')]")->click();
+        $this->element("//*[@data-chip-form]");
+    }
+
+    private function drag(string $handle, string $before): void
+    {
+        $from = $this->element("//button[@aria-label='{$handle}']");
+        $to = $this->element($before);
+        (new WebDriverActions($this->driver))->clickAndHold($from)->moveByOffset(0, -12)->moveToElement($to, 0, -intdiv($to->getSize()->getHeight(), 2))->perform();
+        $this->element('//*[contains(@class, "gap-over")]');
+        (new WebDriverActions($this->driver))->release()->perform();
+    }
+
+    private function shiftPress(string $name): void
+    {
+        $this->driver->getKeyboard()->pressKey(Key::SHIFT);
+        $this->press($name);
+        $this->driver->getKeyboard()->releaseKey(Key::SHIFT);
+    }
+
+    private function paste(string $into, string $html): void
+    {
+        $this->element($into)->click();
+        $this->driver->executeScript('const data = new DataTransfer(); data.setData("text/html", arguments[0]); data.setData("text/plain", "x"); document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}))', [$html]);
+    }
+
+    private function letter(): Message
+    {
+        return Message::from($this->stack->rows('select raw from letters order by id desc limit 1')[0]['raw'] ?? "Subject: none\r\n\r\n", false);
+    }
+
+    private function offline(bool $offline): void
+    {
+        $this->command('Network.enable', []);
+        $this->command('Network.emulateNetworkConditions', ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+    }
+
+    private function resize(?int $width): void
+    {
+        $width === null ? $this->command('Emulation.clearDeviceMetricsOverride', []) : $this->command('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
+    }
+
+    /** @param  array<string, mixed>  $parameters */
+    private function command(string $name, array $parameters): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $name, 'params' => (object) $parameters]);
+    }
+
+    /** @return list<float> from each change to its stage, in ms */
+    private function measures(): array
+    {
+        return $this->driver->executeScript('return performance.getEntriesByName("herald-stage").map(entry => entry.duration)');
+    }
+
+    /** Gives the demo's template so many blocks. */
+    private function lengthen(int $blocks): void
+    {
+        $document = json_decode((string) file_get_contents(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json'), true);
+        for ($n = count($document['manuscript']); $n < $blocks; $n++) {
+            $document['manuscript'][] = ['id' => "more{$n}", 'type' => 'text', 'text' => "Paragraph {$n}, for {order.customer.first_name or \"guest\"}, of {order.placed_at|date_long}."];
+        }
+        $file = "{$this->stack->directory}/long.json";
+        file_put_contents($file, json_encode($document));
+        $this->stack->artisan('herald:template', $file);
+        $this->stack->database()->exec('delete from drafts');
     }
 
     private function record(string $key): void

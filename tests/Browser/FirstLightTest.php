@@ -201,7 +201,7 @@ final class FirstLightTest extends BrowserTestCase
             foreach (['/running-order', '/notices/order-received?record=LM-20419', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'] as $path) {
                 $this->open($path);
                 $this->element('//h1');
-                Stack::waitFor(fn (): bool => trim($this->text('//*[@role="status"]')) === '', 'the page');
+                Stack::waitFor(fn (): bool => trim($this->text('//p[@role="status"]')) === '', 'the page');
                 self::assertLessThanOrEqual($width, $this->driver->executeScript('return document.documentElement.scrollWidth'), "{$path} at {$width}");
             }
         }

@@ -297,7 +297,7 @@ function Bar({
                     <Redo2 size={16} aria-hidden="true" />
                 </button>
                 <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
-                    {noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}
+                    {noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
                     {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}
                 </button>
                 <button type="button" className="btn btn-sm" aria-pressed={sheet} onClick={toggleSheet}>

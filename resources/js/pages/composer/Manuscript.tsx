@@ -39,6 +39,9 @@ export function Manuscript() {
         <DndContext
             sensors={sensors}
             collisionDetection={nearest}
+            // Only at the very edge, so that nothing runs away beneath the pointer.
+            accessibility={SAID}
+            autoScroll={{ threshold: { x: 0, y: 0.05 }, acceleration: 8 }}
             onDragStart={({ active }) => setDragged(useComposer.getState().selected.includes(String(active.id)) ? useComposer.getState().selected : [String(active.id)])}
             onDragEnd={drop}
             onDragCancel={() => setDragged([])}
@@ -61,6 +64,12 @@ export function Manuscript() {
 }
 
 const NONE: Scope = {};
+
+/** What is said to those who do not see it. */
+const SAID = {
+    screenReaderInstructions: { draggable: 'Alt and the arrow keys move the block that is in hand.' },
+    announcements: { onDragStart: () => 'The block is taken up.', onDragOver: () => undefined, onDragEnd: () => 'The block is put down.', onDragCancel: () => 'The block stays where it was.' },
+};
 
 /** Whatever is in hand and is no text has the focus. */
 function useFocus(root: React.RefObject<HTMLDivElement | null>) {
@@ -196,7 +205,7 @@ const Stack = memo(function Stack({ list, owner, part, scope }: { list: Block[];
                 </div>
             ))}
             <div className="relative">
-                <Gap owner={owner} part={part} index={list.length} last={list.length === 0} />
+                <Gap owner={owner} part={part} index={list.length} last={owner === null || list.length === 0} />
             </div>
         </>
     );

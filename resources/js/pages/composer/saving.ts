@@ -26,6 +26,7 @@ export function useSaving(template: string, first: { revision: number | null; at
     const sent = useRef<Manuscript>(useComposer.getState().document);
     const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
     const running = useRef<Promise<boolean> | null>(null);
+    const at = useRef(first.at);
     const held = useRef(false);
     const flushing = useRef<() => void>(() => undefined);
 
@@ -35,6 +36,9 @@ export function useSaving(template: string, first: { revision: number | null; at
             return false;
         }
         if (document === sent.current) {
+            // Undone before it was sent.
+            setSaved({ state: 'saved', at: at.current });
+
             return true;
         }
         setSaved({ state: 'saving' });
@@ -42,9 +46,10 @@ export function useSaving(template: string, first: { revision: number | null; at
             const answer = await got(api.PUT('/api/app/templates/{key}/draft', { params: { path: { key: template } }, body: { revision: revision.current, document } }));
             revision.current = answer.draft?.revision ?? null;
             sent.current = document;
+            at.current = answer.draft?.at ?? null;
             if (useComposer.getState().document === document) {
                 await del(place(template)).catch(() => undefined);
-                setSaved({ state: 'saved', at: answer.draft?.at ?? null });
+                setSaved({ state: 'saved', at: at.current });
             }
 
             return true;
@@ -118,6 +123,7 @@ export function useSaving(template: string, first: { revision: number | null; at
     const arrived = useCallback((template: Schemas['Template']) => {
         revision.current = template.draft?.revision ?? null;
         sent.current = useComposer.getState().document;
+        at.current = null;
         setSaved({ state: 'saved', at: null });
     }, []);
 
