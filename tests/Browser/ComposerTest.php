@@ -227,17 +227,17 @@ final class ComposerTest extends BrowserTestCase
         $this->waitForStage('Thank you');
 
         // Without a connection what is written is kept, also when the page is left; it is sent when the connection is back.
-        $this->offline(true);
+        $this->stack->kill('web');
         $this->writeIn('Heading: Words', 'Offline, ');
         $this->see('No connection. Kept in this browser');
-        $this->offline(false);
+        $this->stack->startWeb();
         $this->saved();
         self::assertStringContainsString('Offline, ', json_encode($this->manuscript()));
-        $this->offline(true);
+        $this->stack->kill('web');
         $this->type('twice ');
         $this->see('No connection. Kept in this browser');
         $this->driver->get('about:blank');
-        $this->offline(false);
+        $this->stack->startWeb();
         $this->open('/templates/night-blue-receipt');
         $this->see('Changes that this browser had kept were taken up.');
         Stack::waitFor(fn (): bool => str_contains(json_encode($this->manuscript()), 'Offline, twice '), 'what was kept to arrive');
@@ -305,6 +305,9 @@ final class ComposerTest extends BrowserTestCase
         $this->waitForStage('Thank you');
 
         // Two hundred blocks, and a width at which the halves are two sides of one sheet.
+        $this->saved();
+        $this->open('/templates');
+        $this->see('Night-blue receipt');
         $this->lengthen(200);
         $this->resize(1024);
         $this->open('/templates/night-blue-receipt');
@@ -453,12 +456,6 @@ final class ComposerTest extends BrowserTestCase
     private function letter(): Message
     {
         return Message::from($this->stack->rows('select raw from letters order by id desc limit 1')[0]['raw'] ?? "Subject: none\r\n\r\n", false);
-    }
-
-    private function offline(bool $offline): void
-    {
-        $this->command('Network.enable', []);
-        $this->command('Network.emulateNetworkConditions', ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
     }
 
     private function resize(?int $width): void

@@ -190,7 +190,7 @@ final class PagesTest extends TestCase
         $this->larkmoor();
         $this->signIn();
         $document = json_decode((string) file_get_contents(database_path('demo/night-blue-receipt.json')), true);
-        $save = fn (?int $revision, array $document) => $this->ask('PUT', '/api/app/templates/night-blue-receipt/draft', ['revision' => $revision, 'document' => $document]);
+        $save = fn (?int $revision, array $document) => $this->ask('PUT', '/api/app/templates/night-blue-receipt/draft', ['revision' => $revision, 'version' => 1, 'document' => $document]);
 
         $save(null, $document)->assertOk()->assertJsonPath('draft.revision', 1);
         $save(1, ['envelope' => ['subject' => 'Changed {order.number}']] + $document)->assertOk()->assertJsonPath('draft.revision', 2);

@@ -63,12 +63,17 @@ final class Stack
     /** Everything that runs beside the web server. */
     public function serve(): self
     {
-        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/System/router.php']);
         $this->startMailroom();
         $this->startWorker();
-        self::waitForPort((int) $this->environment['WEB_PORT'], 'the web server');
+        $this->startWeb();
 
         return $this;
+    }
+
+    public function startWeb(): void
+    {
+        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/System/router.php']);
+        self::waitForPort((int) $this->environment['WEB_PORT'], 'the web server');
     }
 
     public function startMailroom(): void

@@ -200,7 +200,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Save a draft on the revision it was written on; null where there was none */
+        /** Save a draft on the revision and version it was written on; null where there was none */
         put: operations["saveDraft"];
         post?: never;
         delete?: never;
@@ -1458,6 +1458,8 @@ export interface operations {
             content: {
                 "application/json": {
                     revision: number | null;
+                    /** @description the one that was published last */
+                    version: number | null;
                     document: components["schemas"]["Document"];
                 };
             };

@@ -123,18 +123,22 @@ final class TemplateController
         return $this->show($key);
     }
 
-    /** Saves a draft, unless it has been saved by someone else since the revision that was written on. */
+    /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were written on. */
     public function saveDraft(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['present', 'nullable', 'integer']]);
+        $given = $request->validate(['revision' => ['present', 'nullable', 'integer'], 'version' => ['present', 'nullable', 'integer']]);
         $bench = Workbench::of($key);
         $document = $bench->taken($request->getContent());
         // A draft may be unfinished, but it must be a template document in form.
         Schema::Template->check($document);
         DB::transaction(static function () use ($bench, $given, $document, $request): void {
             $draft = $bench->template->draft()->with('user')->first();
+            $latest = $bench->template->latestVersion()->with('user')->first();
+            if ($latest?->number !== $given['version']) {
+                throw new ConflictHttpException(($latest->user->name ?? 'Someone').' has published this template meanwhile. Nothing was overwritten.');
+            }
             if ($draft?->revision !== $given['revision']) {
-                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has '.($draft === null ? 'published or discarded' : 'saved').' this template meanwhile. Nothing was overwritten.');
+                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has saved this template meanwhile. Nothing was overwritten.');
             }
             $bench->template->draft()->updateOrCreate([], ['document' => $document->text(), 'revision' => ($given['revision'] ?? 0) + 1, 'user_id' => $request->user()?->id]);
             $bench->template->touch();

@@ -28,7 +28,7 @@ export function ComposerPage() {
     const template = useQuery({ queryKey: ['template', key], queryFn: () => got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
     const desk = useQuery({ queryKey: ['desk', key], queryFn: () => got(api.GET('/api/app/templates/{key}/desk', { params: { path: { key } } })), staleTime: 60_000, refetchOnWindowFocus: false });
     const mayEdit = useMayEdit();
-    const [begun, setBegun] = useState<{ key: string; conflict: boolean } | null>(null);
+    const [begun, setBegun] = useState<{ key: string; kept: Document | null; conflict: boolean } | null>(null);
     const data = template.data;
     // What comes from the server later does not overrun what is being written.
     const started = useRef<string | null>(null);
@@ -45,16 +45,9 @@ export function ComposerPage() {
             started.current = data.key;
             const document = data.document as unknown as Document;
             const differs = kept !== undefined && JSON.stringify(kept.document) !== JSON.stringify(document);
-            const conflict = differs && kept.revision !== (data.draft?.revision ?? null);
+            const conflict = differs && (kept.revision !== (data.draft?.revision ?? null) || kept.version !== data.version);
             useComposer.setState({ document, past: [], future: [], hand: mayEdit && !data.archived ? { id: 'envelope', part: 'subject', caret: 'end' } : null, selected: [], mayEdit: mayEdit && !data.archived });
-            setBegun({ key: data.key, conflict: differs && conflict });
-            if (differs) {
-                // Once saving has begun, so that it is sent.
-                setTimeout(() => {
-                    useComposer.getState().apply('take up what this browser kept', () => kept.document);
-                    toast.info('Changes that this browser had kept were taken up.');
-                });
-            }
+            setBegun({ key: data.key, kept: differs ? kept.document : null, conflict });
         });
 
         return () => {
@@ -69,10 +62,10 @@ export function ComposerPage() {
         return <Loading />;
     }
 
-    return <Composer key={data.key} template={data} given={desk.data} conflict={begun.conflict} />;
+    return <Composer key={data.key} template={data} given={desk.data} kept={begun.kept} conflict={begun.conflict} />;
 }
 
-function Composer({ template, given, conflict }: { template: Schemas['Template']; given: Schemas['Desk']; conflict: boolean }) {
+function Composer({ template, given, kept, conflict }: { template: Schemas['Template']; given: Schemas['Desk']; kept: Document | null; conflict: boolean }) {
     const client = useQueryClient();
     const [search, setSearch] = useAddressState();
     const [line, setLine] = useState<Schemas['Template']>(template);
@@ -83,7 +76,7 @@ function Composer({ template, given, conflict }: { template: Schemas['Template']
     const [sheet, setSheet] = useState(false);
     const [side, setSide] = useState<'manuscript' | 'stage'>('manuscript');
     const narrow = useNarrow();
-    const saving = useSaving(template.key, { revision: template.draft?.revision ?? null, at: template.draft?.at ?? null });
+    const saving = useSaving(template.key, { revision: template.draft?.revision ?? null, version: template.version, at: template.draft?.at ?? null });
     const { answer, fault } = useStage(template.key, record, language, view);
     const findings = useFindings(template.key);
     const values = useQuery({
@@ -93,7 +86,13 @@ function Composer({ template, given, conflict }: { template: Schemas['Template']
         placeholderData: (before) => before,
     });
     const { begin } = saving;
-    useEffect(() => begin(conflict), [begin, conflict]);
+    useEffect(() => {
+        begin(conflict);
+        if (kept) {
+            useComposer.getState().apply('take up what this browser kept', () => kept);
+            toast.info('Changes that this browser had kept were taken up.');
+        }
+    }, [begin, conflict, kept]);
     useEffect(() => {
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);

@@ -80,7 +80,9 @@ function useFocus(root: React.RefObject<HTMLDivElement | null>) {
         }
         const stop = hand.part === null ? `[data-frame="${hand.id}"]` : `[data-stop][data-id="${hand.id}"][data-part="${hand.part}"]`;
         const element = root.current?.querySelector<HTMLElement>(stop);
-        if (element && !element.matches('.line') && !element.contains(document.activeElement)) {
+        const focused = document.activeElement;
+        const within = element?.contains(focused) && focused?.closest('.strip');
+        if (element && !element.matches('.line') && !within) {
             element.focus({ preventScroll: true });
         }
         element?.scrollIntoView({ block: 'nearest' });

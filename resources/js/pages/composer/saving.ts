@@ -5,13 +5,14 @@ import type { Manuscript } from './document';
 import { useComposer } from './store';
 
 /** How long after a change it is sent, and how soon it is tried again without a connection, in ms. */
-const [SOON, AGAIN] = [700, 4_000];
+const [SOON, AGAIN] = [900, 4_000];
 
 export type Saved = { state: 'saved'; at: string | null } | { state: 'writing' | 'saving' } | { state: 'offline' | 'refused'; why: string } | { state: 'conflict'; why: string };
 
 interface Kept {
     document: Manuscript;
     revision: number | null;
+    version: number | null;
 }
 
 const place = (template: string) => `herald-draft ${template}`;
@@ -20,9 +21,10 @@ const place = (template: string) => `herald-draft ${template}`;
 export const keptHere = (template: string): Promise<Kept | undefined> => get<Kept>(place(template)).catch(() => undefined);
 
 /** Sends what is written a moment after it is, on the revision it was written on; keeps it in this browser until it has arrived. */
-export function useSaving(template: string, first: { revision: number | null; at: string | null }) {
+export function useSaving(template: string, first: { revision: number | null; version: number | null; at: string | null }) {
     const [saved, setSaved] = useState<Saved>({ state: 'saved', at: first.at });
     const revision = useRef(first.revision);
+    const version = useRef(first.version);
     const sent = useRef<Manuscript>(useComposer.getState().document);
     const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
     const running = useRef<Promise<boolean> | null>(null);
@@ -43,7 +45,7 @@ export function useSaving(template: string, first: { revision: number | null; at
         }
         setSaved({ state: 'saving' });
         try {
-            const answer = await got(api.PUT('/api/app/templates/{key}/draft', { params: { path: { key: template } }, body: { revision: revision.current, document } }));
+            const answer = await got(api.PUT('/api/app/templates/{key}/draft', { params: { path: { key: template } }, body: { revision: revision.current, version: version.current, document } }));
             revision.current = answer.draft?.revision ?? null;
             sent.current = document;
             at.current = answer.draft?.at ?? null;
@@ -72,6 +74,7 @@ export function useSaving(template: string, first: { revision: number | null; at
     /** Sends all there is, one after the other; whether everything has arrived. */
     const flush = useCallback(async (): Promise<boolean> => {
         clearTimeout(timer.current);
+        timer.current = undefined;
         if (running.current) {
             await running.current;
         }
@@ -88,9 +91,9 @@ export function useSaving(template: string, first: { revision: number | null; at
             if (state.document === before.document || !state.mayEdit) {
                 return;
             }
-            void set(place(template), { document: state.document, revision: revision.current } satisfies Kept).catch(() => undefined);
-            clearTimeout(timer.current);
-            timer.current = setTimeout(() => void flush(), SOON);
+            void set(place(template), { document: state.document, revision: revision.current, version: version.current } satisfies Kept).catch(() => undefined);
+            // Not put off while one goes on writing.
+            timer.current ??= setTimeout(() => void flush(), SOON);
             setSaved((now) => (now.state === 'conflict' || now.state === 'writing' ? now : { state: 'writing' }));
         });
         const online = () => void flush();
@@ -109,6 +112,7 @@ export function useSaving(template: string, first: { revision: number | null; at
             const theirs = template.document as unknown as Manuscript;
             const { document: mine, past } = useComposer.getState();
             revision.current = template.draft?.revision ?? null;
+            version.current = template.version;
             held.current = false;
             sent.current = theirs;
             const step = keep === 'mine' ? { name: 'keep mine', before: theirs, after: mine } : { name: 'take over theirs', before: mine, after: theirs };
@@ -122,6 +126,7 @@ export function useSaving(template: string, first: { revision: number | null; at
     /** What is on the server now is what is here: after publishing. */
     const arrived = useCallback((template: Schemas['Template']) => {
         revision.current = template.draft?.revision ?? null;
+        version.current = template.version;
         sent.current = useComposer.getState().document;
         at.current = null;
         setSaved({ state: 'saved', at: null });
@@ -135,5 +140,5 @@ export function useSaving(template: string, first: { revision: number | null; at
         }
     }, []);
 
-    return { saved, flush, settle, arrived, begin, revision };
+    return { saved, flush, settle, arrived, begin };
 }
