@@ -31,7 +31,7 @@ final class FirstCast
             $new = array_map(static fn (array $own): array => array_diff_key($own, $seen), $traits);
             $best = array_key_first($new);
             foreach ($new as $key => $own) {
-                $best = count($own) > count($new[$best]) ? $key : $best;
+                $best = self::worth($own) > self::worth($new[$best]) ? $key : $best;
             }
             if ($new[$best] === []) {
                 break;
@@ -42,6 +42,14 @@ final class FirstCast
         }
 
         return $members;
+    }
+
+    /**
+     * @param  array<string, string>  $traits
+     */
+    private static function worth(array $traits): int
+    {
+        return array_sum(array_map(static fn (string $id): int => str_starts_with($id, Traits::COMMON) ? 1 : 3, array_keys($traits)));
     }
 
     /**

@@ -17,6 +17,9 @@ final readonly class Traits
     /** Letters of scripts that are written from right to left: Hebrew to Arabic Extended-A, and their presentation forms. */
     private const RIGHT_TO_LEFT = '/[\x{0590}-\x{08FF}\x{FB1D}-\x{FDFF}\x{FE70}-\x{FEFF}]/u';
 
+    /** What the ids of traits begin with that are part of the usual run of things: a state that a minority is in. */
+    public const COMMON = 'common ';
+
     /**
      * @param  array<string, Field>  $fields  all fields, by path relative to the record
      */
@@ -89,7 +92,7 @@ final readonly class Traits
             }
         } elseif ($field->type === FieldType::Option) {
             foreach (self::rare($filled) as $option => $keys) {
-                yield "{$path} {$option}" => [mb_strtolower(isset($field->options[$option]) ? $field->options[$option]->in('en') : $option), $keys];
+                yield self::COMMON."{$path} {$option}" => [mb_strtolower(isset($field->options[$option]) ? $field->options[$option]->in('en') : $option), $keys];
             }
         }
     }

@@ -16,6 +16,7 @@ final class Checks
         NothingSaid::class,
         AlternativeText::class,
         OpenBranch::class,
+        LooksLikeVariable::class,
         MayBeEmpty::class,
     ];
 

@@ -15,6 +15,7 @@ enum Schema: string
     case Manifest = 'manifest';
     case RecordType = 'record-type';
     case Template = 'template';
+    case Blocks = 'blocks';
     case Brand = 'brand';
 
     public const BASE = 'https://schema.velvet-herald.example/';

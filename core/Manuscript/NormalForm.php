@@ -14,10 +14,11 @@ final class NormalForm
     public static function of(array $document): array
     {
         $envelope = is_array($document['envelope'] ?? null) ? $document['envelope'] : [];
-        $translations = is_array($document['translations'] ?? null) ? $document['translations'] : [];
+        // A language without a word is none.
+        $translations = array_filter(is_array($document['translations'] ?? null) ? $document['translations'] : []);
 
         return [
-            ...$document,
+            ...array_diff_key($document, ['translations' => 1]),
             'envelope' => self::object($envelope, Shape::ofEnvelope()),
             'manuscript' => self::blocks($document['manuscript'] ?? []),
             ...($translations === [] ? [] : ['translations' => array_map(

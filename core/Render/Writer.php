@@ -38,6 +38,11 @@ abstract class Writer
      */
     public function firstOf(array $branches, \Closure $otherwise, \Closure $write): void
     {
+        if ($branches === []) {
+            $otherwise();
+
+            return;
+        }
         foreach ($branches as $index => [$condition, $blocks]) {
             $this->twig->tag(($index === 0 ? 'if' : 'elseif').' holds('.$this->ledger->number($condition).')');
             $write($blocks);

@@ -428,7 +428,7 @@ final class ComposerTest extends BrowserTestCase
     private function chip(string $label): void
     {
         $this->element("//*[@contenteditable='true']//*[contains(@class, 'chip')][contains(., '{$label}')]")->click();
-        $this->element("//*[@data-chip-form]");
+        $this->element('//*[@data-chip-form]');
     }
 
     private function drag(string $handle, string $before): void

@@ -39,7 +39,7 @@ final class RightsTest extends TestCase
         'POST api/app/templates/{key}/stage' => ['viewer', ['key' => 'night-blue-receipt'], '', ['record' => 'LM-20429']],
         'POST api/app/templates/{key}/findings' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
         'POST api/app/templates/{key}/comparison' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
-        'POST api/app/templates/{key}/blocks' => ['editor', ['key' => 'night-blue-receipt'], '', ['blocks' => []]],
+        'POST api/app/templates/{key}/blocks' => ['editor', ['key' => 'night-blue-receipt'], '', ['format' => 'velvet-herald/blocks', 'version' => 1, 'blocks' => []]],
         'POST api/app/templates/{key}/proof' => ['editor', ['key' => 'night-blue-receipt'], '', ['to' => 'x']],
         'PUT api/app/templates/{key}/draft' => ['editor', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
         'GET api/app/dispatches' => ['viewer', []],

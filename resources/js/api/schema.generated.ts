@@ -766,6 +766,8 @@ export interface components {
         Version: {
             number: number;
             document: components["schemas"]["Document"];
+            /** @description all that it says */
+            words: components["schemas"]["Change"][];
             changes: components["schemas"]["Change"][];
         };
         Publication: {
@@ -803,6 +805,7 @@ export interface components {
                 set: {
                     id: string;
                     part: string;
+                    /** @description whatever that member may be */
                     value: unknown;
                 } | null;
                 append: components["schemas"]["Block"] | null;
@@ -1722,8 +1725,10 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @constant */
-                    format?: "velvet-herald/blocks";
-                    blocks: Record<string, never>[];
+                    format: "velvet-herald/blocks";
+                    /** @constant */
+                    version: 1;
+                    blocks: components["schemas"]["Block"][];
                 };
             };
         };

@@ -14,7 +14,6 @@ use Herald\Brand\ColourRole;
 use Herald\Cast\FirstCast;
 use Herald\Check\Finding;
 use Herald\Condition\Operator;
-use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Language\LanguageTag;
@@ -140,14 +139,12 @@ final class DeskController
     /** Blocks that were copied elsewhere, read and put into normal form: the "blocks" of a document of the format velvet-herald/blocks. */
     public function blocks(string $key, Request $request): JsonResponse
     {
-        $bench = Workbench::of($key);
-        $sent = Json::ofText($request->getContent(), 'blocks')->data;
-        $blocks = is_array($sent['blocks'] ?? null) ? $sent['blocks'] : throw InvalidDocument::because('blocks', 'blocks', 'must be a list of blocks');
-        $document = $bench->document();
-        // Their form is held against the schema of templates; what they name is for the findings.
-        Schema::Template->check(Json::ofArray([...array_diff_key($document, ['translations' => 1]), 'manuscript' => $blocks], 'blocks'));
+        Workbench::of($key);
+        $sent = Json::ofText($request->getContent(), 'blocks');
+        // Their form alone; what they name is for the findings.
+        Schema::Blocks->check($sent);
 
-        return response()->json(['blocks' => NormalForm::blocks($blocks)]);
+        return response()->json(['blocks' => NormalForm::blocks($sent->data['blocks'])]);
     }
 
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */

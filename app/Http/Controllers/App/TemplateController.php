@@ -174,6 +174,7 @@ final class TemplateController
 
         return response()->json([
             'number' => $version->number, 'document' => $bench->version($version),
+            'words' => Differences::between(['envelope' => [], 'manuscript' => []], $bench->version($version), $bench->vocabulary),
             'changes' => $before === null ? [] : Differences::between($bench->version($before), $bench->version($version), $bench->vocabulary),
         ]);
     }

@@ -74,6 +74,7 @@ function Composer({ template, given, kept, conflict }: { template: Schemas['Temp
     const [view, setView] = useState<View>('wide');
     const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | null>(null);
     const [sheet, setSheet] = useState(false);
+    const [sought, setSought] = useState('');
     const [side, setSide] = useState<'manuscript' | 'stage'>('manuscript');
     const narrow = useNarrow();
     const saving = useSaving(template.key, { revision: template.draft?.revision ?? null, version: template.version, at: template.draft?.at ?? null });
@@ -112,7 +113,10 @@ function Composer({ template, given, kept, conflict }: { template: Schemas['Temp
             sentences,
             colourValues,
             ask: () => setOpen('variables'),
-            openSheet: () => setSheet(true),
+            openSheet: (path: string) => {
+                setSheet(true);
+                setSought(path);
+            },
             openBlocks: () => setOpen('blocks'),
         }),
         [given, template.key, byPath, known, record, findings, sentences, colourValues],
@@ -158,7 +162,16 @@ function Composer({ template, given, kept, conflict }: { template: Schemas['Temp
 
     const manuscript = (
         <div className="flex h-full min-h-0">
-            {sheet && <DataSheet close={() => setSheet(false)} />}
+            {sheet && (
+                <DataSheet
+                    key={sought}
+                    sought={sought}
+                    close={() => {
+                        setSheet(false);
+                        setSought('');
+                    }}
+                />
+            )}
             <div className={`manuscript${sheet ? ' manuscript-narrow' : ''}`} tabIndex={-1}>
                 <Envelope lengths={answer?.lengths ?? {}} />
                 <Manuscript />

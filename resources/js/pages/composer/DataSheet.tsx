@@ -5,9 +5,9 @@ import { declared, lines, pathsIn, scopeOf, written } from './document';
 import { live, useComposer } from './store';
 
 /** All that may be named, with the values of the chosen record; a press puts it at the caret. */
-export function DataSheet({ close }: { close: () => void }) {
+export function DataSheet({ sought, close }: { sought: string; close: () => void }) {
     const desk = useDesk();
-    const [search, setSearch] = useState('');
+    const [search, setSearch] = useState(sought);
     const document = useComposer((state) => state.document);
     const hand = useComposer((state) => state.hand);
     const scope = useMemo(() => (hand ? scopeOf(document, hand.id) : {}), [document, hand]);

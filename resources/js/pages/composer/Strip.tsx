@@ -374,7 +374,7 @@ export function Chip() {
                 When empty, say
                 <input className="input input-xs bg-raised w-32" value={chip.fallback ?? ''} placeholder="nothing" onChange={(event) => set('fallback', event.target.value || null)} />
             </label>
-            <button type="button" className="link-quiet cursor-pointer" onClick={desk.openSheet}>
+            <button type="button" className="link-quiet cursor-pointer" onClick={() => desk.openSheet(path)}>
                 In the data sheet
             </button>
             <button type="button" className="btn btn-xs" onClick={() => live.editor?.chain().focus().deleteSelection().run()}>

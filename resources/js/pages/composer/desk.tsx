@@ -19,7 +19,7 @@ export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
     colourValues: Record<string, string>;
     /** Opens what belongs to the text in hand. */
     ask: () => void;
-    openSheet: () => void;
+    openSheet: (path: string) => void;
     openBlocks: () => void;
 }
 

@@ -48,6 +48,19 @@ export function Changes({ changes }: { changes: Change[] }) {
     );
 }
 
+/** A manuscript read from top to bottom. */
+function Said({ words }: { words: Change[] }) {
+    return (
+        <ol className="border border-line rounded-field max-h-72 overflow-auto mt-1" tabIndex={0} aria-label="All that it says">
+            {words.map((block) => (
+                <li key={block.block} className="px-3 py-1 text-[13px]">
+                    <span className="text-muted">{block.label}</span> <span dir="auto">{block.words.map((word) => word.text).join('')}</span>
+                </li>
+            ))}
+        </ol>
+    );
+}
+
 const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
 
 /** Asks once, with all that publishing does. */
@@ -224,7 +237,16 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
                             </span>
                             {number === one.number && said?.number === one.number && (
                                 <div className="my-2 grid gap-2">
-                                    {one.number > 1 && <Changes changes={said.changes} />}
+                                    {one.number > 1 && (
+                                        <>
+                                            <p className="text-muted">What differs from version {one.number - 1}:</p>
+                                            <Changes changes={said.changes} />
+                                        </>
+                                    )}
+                                    <details>
+                                        <summary className="cursor-pointer">All that it says</summary>
+                                        <Said words={said.words} />
+                                    </details>
                                     {mayEdit && (
                                         <button
                                             type="button"

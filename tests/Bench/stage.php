@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+use Herald\Brand\Brand;
+use Herald\Document\Json;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Template;
+use Herald\Record\RecordReader;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+use Herald\Source\Manifest;
+use Tests\System\Stack;
+
+/**
+ * From a draft of 40 blocks that has changed to its stage, as the web server answers it: booting, signing in, reading, checking, compiling and filling, each
+ * time anew; against filling an edition of the same message. Medians and 95th percentiles of rounds that take turns.
+ *
+ * @return array<string, int|float>
+ */
+return static function (Manifest $manifest, array $record, string $editions): array {
+    $document = NormalForm::of(Json::ofFile(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json')->data);
+    for ($n = count($document['manuscript']); $n < 40; $n++) {
+        $document['manuscript'][] = ['id' => "more{$n}", 'type' => 'text', 'text' => [['text' => "Paragraph {$n}, for "], ['variable' => 'order.customer.first_name', 'fallback' => 'guest'], ['text' => ', of '], ['variable' => 'order.placed_at', 'format' => 'date_long'], ['text' => '.']]];
+    }
+    $type = $manifest->recordTypes['order'];
+    $compiled = Compiler::compile(Template::ofJson(Json::ofArray($document, 'bench'), Vocabulary::of($type))->manuscript('en'), Brand::usual());
+    $renderer = Renderer::caching($editions);
+    $scope = Scope::of($type, RecordReader::read($type, $record, 'bench'), $manifest->source, null, new DateTimeImmutable('2026-11-22T08:00:00Z'));
+
+    $stack = (new Stack(['APP_DEBUG' => 'false']))->withDemo(events: 0)->serve();
+    $cookies = tempnam($stack->directory, 'cookies');
+    $ask = static function (string $method, string $path, array $body) use ($stack, $cookies): string {
+        preg_match('/XSRF-TOKEN\s+(\S+)/', (string) file_get_contents($cookies), $token);
+        $request = curl_init($stack->url.$path);
+        curl_setopt_array($request, [
+            CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => $cookies, CURLOPT_COOKIEJAR => $cookies,
+            CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', 'X-XSRF-TOKEN: '.urldecode($token[1] ?? '')],
+        ]);
+        $answer = (string) curl_exec($request);
+        $status = curl_getinfo($request, CURLINFO_RESPONSE_CODE);
+        curl_close($request);
+
+        return $status < 300 ? $answer : throw new RuntimeException("{$method} {$path}: {$status} {$answer}");
+    };
+    $ask('GET', '/api/app/session', []);
+    $ask('POST', '/api/app/session', ['email' => 'thorne@larkmoor.example.org', 'password' => 'larkmoor-demo']);
+
+    $times = $fills = [];
+    for ($round = 0; $round < 80; $round++) {
+        $document['manuscript'][0]['text'][0]['text'] = "Thank you {$round}, ";
+        $began = hrtime(true);
+        $answer = $ask('POST', '/api/app/templates/night-blue-receipt/stage', ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
+        $times[] = (hrtime(true) - $began) / 1e6;
+        str_contains($answer, "Thank you {$round}, Aoife") ?: throw new RuntimeException('Not the stage of what was sent');
+        $began = hrtime(true);
+        for ($n = 0; $n < 20; $n++) {
+            $renderer->html($compiled, $scope);
+        }
+        $fills[] = (hrtime(true) - $began) / 20e6;
+    }
+    $stack->stop();
+    // The first ones warm things up.
+    [$times, $fills] = [array_slice($times, 10), array_slice($fills, 10)];
+    sort($times);
+    sort($fills);
+    $at = static fn (array $sorted, float $share): float => $sorted[(int) floor((count($sorted) - 1) * $share)];
+
+    return ['stage_roundtrip' => round($at($times, 0.5) / $at($fills, 0.5)), 'stage_p50_ms' => round($at($times, 0.5), 1), 'stage_p95_ms' => round($at($times, 0.95), 1)];
+};

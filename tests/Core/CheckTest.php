@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use Herald\Cast\CastMember;
+use Herald\Cast\FirstCast;
+use Herald\Check\Checks;
+use Herald\Check\Examination;
+use Herald\Check\Finding;
+use Herald\Document\Json;
+use Herald\Notice\Notice;
+use Herald\Record\Fullness;
+use Herald\Record\RecordReader;
+use Herald\Source\Manifest;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Findings say what is wrong, where, how grave, and how to mend it; the first cast shows what is awkward. */
+final class CheckTest extends TestCase
+{
+    private const GOOD = ['id' => 'b', 'type' => 'text', 'text' => 'Hello'];
+
+    /**
+     * @return iterable<string, array{list<array<string, mixed>>, array<string, mixed>, list<string>}>
+     */
+    public static function templates(): iterable
+    {
+        yield 'nothing wrong' => [[self::GOOD], [], []];
+        yield 'no subject' => [[self::GOOD], ['envelope' => ['subject' => '  ']], ['grave envelope.subject: There is no subject.']];
+        yield 'unknown path' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.guest.nam or "x"}']], [], ['grave b.text: "visit.guest.nam" is not known here; did you mean "visit.guest.name"?. [Use visit.guest.name]']];
+        yield 'unknown path in a translation' => [[self::GOOD], ['translations' => ['de' => ['b.text' => '{visit.nummer}']]], ['grave b.text: In de: "visit.nummer" is not known here; did you mean "visit.number"?.']];
+        yield 'a translation of nothing' => [[self::GOOD], ['translations' => ['de' => ['gone.text' => 'x']]], ['grave .: Translations/de/gone.text: translates nothing: the manuscript has no such string']];
+        yield 'empty in some records' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.guest.name}']], [], ['advisory b.text: “Name” is empty in 1 of 2 records, and nothing is said instead. [Show it only when “Name” is filled]']];
+        yield 'never empty so far' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.size}']], [], ['remark b.text: “Party size” may be empty, though it is not in any record at hand; nothing is said instead. [Show it only when “Party size” is filled]']];
+        yield 'required, or with a fallback, or guarded' => [[
+            ['id' => 'a', 'type' => 'text', 'text' => '{visit.number} {visit.guest.name or "guest"} {source.legal} {now}'],
+            ['id' => 'c', 'type' => 'text', 'text' => '{visit.guest.name}', 'when' => ['all' => [['path' => 'visit.paid', 'operator' => 'is', 'value' => true], ['path' => 'visit.guest.name', 'operator' => 'filled']]]],
+        ], [], []];
+        yield 'empty in some items' => [[['id' => 'b', 'type' => 'line_items', 'list' => 'visit.items', 'columns' => [['id' => 'c', 'value' => '{item.picture}']]]], [], ['advisory c.value: “Picture” is empty in 3 of 3 items, and nothing is said instead.']];
+        yield 'no link' => [[['id' => 'b', 'type' => 'button', 'label' => 'See', 'link' => []]], [], ['grave b.link: The button leads nowhere.']];
+        yield 'a placeholder for a link' => [[['id' => 'b', 'type' => 'button', 'label' => 'See', 'link' => '#']], [], ['grave b.link: The button leads nowhere. Only http, https, mailto and tel are followed.']];
+        yield 'words that lead nowhere' => [[['id' => 'b', 'type' => 'text', 'text' => [['text' => 'here', 'link' => 'javascript:alert(1)']]]], [], ['grave b.text: “here” is a link that leads nowhere.']];
+        yield 'a button without words' => [[['id' => 'b', 'type' => 'button', 'label' => [], 'link' => 'https://example.org']], [], ['grave b.label: The button says nothing.']];
+        yield 'a picture without anything' => [[['id' => 'b', 'type' => 'picture', 'source' => [], 'alternative' => []]], [], ['grave b.source: The picture has no address.', 'advisory b.alternative: The picture has no alternative text: who does not see it is told nothing.', 'remark b.link: The picture leads nowhere when one presses it.']];
+        yield 'an empty text' => [[['id' => 'b', 'type' => 'text', 'text' => []]], [], ['advisory b.text: This text is empty.']];
+        yield 'a branch without condition' => [[['id' => 'b', 'type' => 'choice', 'branches' => [['id' => 'c', 'blocks' => [['id' => 'd', 'type' => 'text', 'text' => 'x']]]]]], [], ['grave c.when: This branch has no condition yet: nobody would see it.']];
+        yield 'a code that would go out as code' => [[['id' => 'b', 'type' => 'text', 'text' => [['text' => 'No. {{ visit.number }}', 'bold' => true]]]], [], ['advisory b.text: “visit.number” in brackets is text here, and goes out as it stands. [Make it the variable]']];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $blocks
+     * @param  array<string, mixed>  $rest
+     * @param  list<string>  $expected
+     */
+    #[DataProvider('templates')]
+    public function test_what_is_wrong_is_found(array $blocks, array $rest, array $expected): void
+    {
+        $records = [['visit' => Sample::record()], ['visit' => Sample::record(['guest' => ['name' => null, 'email' => 'x@example.org'], 'items' => [['name' => 'Mug']]])]];
+        $findings = Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness($records)));
+
+        self::assertSame($expected, array_map(static fn (Finding $finding): string => "{$finding->weight->value} {$finding->id}.{$finding->part}: {$finding->words}".($finding->mend === null ? '' : " [{$finding->mend->label}]"), $findings));
+    }
+
+    public function test_every_mend_does_away_with_its_finding(): void
+    {
+        $fullness = new Fullness([['visit' => Sample::record(['guest' => ['name' => null]])]]);
+        $find = static fn (Json $document): array => Checks::of(Examination::of($document, Sample::type(), null, $fullness));
+        $mended = 0;
+        foreach (self::templates() as $name => [$blocks, $rest]) {
+            foreach ($find(Sample::document($blocks, $rest)) as $finding) {
+                if ($finding->mend?->set !== null) {
+                    ['id' => $id, 'part' => $part, 'value' => $value] = $finding->mend->set;
+                    $after = array_map(static fn (array $block): array => $block['id'] === $id ? [$part => $value] + $block : $block, $blocks);
+                    $left = array_map(static fn (Finding $one): string => $one->words, $find(Sample::document($after, $rest)));
+                    self::assertNotContains($finding->words, $left, $name);
+                    $mended++;
+                }
+            }
+        }
+        self::assertGreaterThanOrEqual(4, $mended);
+    }
+
+    public function test_what_a_notice_needs_is_found_missing_and_put_in(): void
+    {
+        $notice = Sample::larkmoor()->notices['order-received'];
+        $document = $notice->toTemplate('k', 'N', '', 'en');
+        self::assertSame([], self::about($notice, $document), 'the built-in words have all that is needed');
+
+        $without = ['manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'Thank you']], 'envelope' => ['subject' => 'Thank you']] + $document;
+        unset($without['translations']);
+        $found = self::about($notice, $without);
+        self::assertSame(['“Order received” needs a link to “Order page”, and there is none.', '“Order received” must name “Number”, and does not.'], array_column($found, 'words'));
+        foreach ($found as $finding) {
+            $without['manuscript'][] = ['id' => 'm'.count($without['manuscript'])] + $finding->mend->append;
+        }
+        self::assertSame([], self::about($notice, $without));
+
+        $sometimes = ['manuscript' => [['id' => 'a', 'type' => 'button', 'label' => '{order.number}', 'link' => '{order.page}', 'when' => ['path' => 'order.gift', 'operator' => 'is', 'value' => true]]]] + $without;
+        self::assertSame(['“Order page” must be in every “Order received”, and here it stands under a condition only.', '“Number” must be in every “Order received”, and here it stands under a condition only.'], array_column(self::about($notice, $sometimes), 'words'));
+    }
+
+    public function test_the_first_cast_shows_what_is_awkward(): void
+    {
+        $type = Sample::larkmoor()->recordTypes['order'];
+        $records = [];
+        foreach ((new \Database\Demo\LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1'))->orders() as $line) {
+            $data = RecordReader::read($type, $line['data'], 'order');
+            $records[$data['number']] = $data;
+        }
+        $cast = FirstCast::of($type, $records);
+        $shows = implode(' | ', array_map(static fn (CastMember $member): string => implode(', ', $member->shows), $cast));
+
+        self::assertLessThanOrEqual(9, count($cast));
+        self::assertSame(['typical'], $cast[0]->shows);
+        self::assertCount(count($cast), array_unique(array_column($cast, 'key')));
+        foreach (['40 items', 'one of items', 'longest last name, 61 letters', 'right to left', 'in KWD', 'in JPY', 'no e-mail address', 'no delivery address', 'German'] as $awkward) {
+            self::assertStringContainsString($awkward, $shows);
+        }
+        self::assertSame([], FirstCast::of($type, []));
+        self::assertSame(['typical'], FirstCast::of($type, array_slice($records, 0, 1))[0]->shows);
+        self::assertSame($cast[0]->key, FirstCast::of($type, $records)[0]->key, 'always the same');
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @return list<Finding> about the whole
+     */
+    private static function about(Notice $notice, array $document): array
+    {
+        $findings = Checks::of(Examination::of(Json::ofArray($document, 'k'), self::larkmoor()->recordTypes['order'], $notice, new Fullness([])));
+
+        return array_values(array_filter($findings, static fn (Finding $finding): bool => $finding->block === null));
+    }
+
+    private static function larkmoor(): Manifest
+    {
+        return Sample::larkmoor();
+    }
+}

@@ -1,0 +1,242 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Dispatch;
+use App\Models\Role;
+use App\Models\Template;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Testing\TestResponse;
+use Symfony\Component\Mailer\SentMessage;
+use Symfony\Component\Mailer\Transport\TransportInterface;
+use ZBateson\MailMimeParser\Message;
+
+/** What the composer asks of the server. */
+final class ComposingTest extends TestCase
+{
+    private const TEMPLATE = '/api/app/templates/night-blue-receipt';
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->larkmoor();
+        $this->signIn();
+    }
+
+    public function test_a_template_begins_with_the_built_in_words_a_copy_or_nothing(): void
+    {
+        $made = $this->ask('POST', '/api/app/templates', ['name' => 'Moor & more', 'from' => 'built_in', 'notice' => 'order-received'])->assertCreated()
+            ->assertJsonPath('key', 'moor-more')->assertJsonPath('folder', 'Shop')->assertJsonPath('version', null)->assertJsonPath('draft.revision', 1)
+            ->assertJsonPath('notice', ['key' => 'order-received', 'name' => 'Order received', 'strand' => 'Shop'])->json('document');
+        self::assertSame([['text' => 'Order '], ['variable' => 'order.number'], ['text' => ' received']], $made['envelope']['subject']);
+        self::assertSame('line_items', $made['manuscript'][2]['type']);
+        self::assertArrayHasKey('de', $made['translations']);
+
+        $this->ask('POST', '/api/app/templates', ['name' => 'Moor more', 'from' => 'copy', 'template' => 'night-blue-receipt'])->assertCreated()
+            ->assertJsonPath('key', 'moor-more-2')->assertJsonPath('document.name', 'Moor more')->assertJsonPath('notice.key', 'order-received')->assertJsonPath('document.manuscript.0.id', 'thanks');
+        $this->ask('POST', '/api/app/templates', ['name' => 'ليلى', 'from' => 'blank', 'notice' => 'answer-to-rating'])->assertCreated()->assertJsonPath('document.manuscript', [])->assertJsonPath('record_type', 'booking');
+        $this->ask('POST', '/api/app/templates', ['name' => 'For nothing yet', 'from' => 'blank', 'record_type' => 'order'])->assertCreated()->assertJsonPath('notice', null);
+
+        $this->ask('POST', '/api/app/templates', ['name' => '', 'from' => 'blank', 'notice' => 'order-received'])->assertStatus(422)->assertJsonPath('faults.0.place', 'name');
+        $this->ask('POST', '/api/app/templates', ['name' => 'x', 'from' => 'blank'])->assertStatus(422)->assertJsonPath('faults.0.place', 'notice');
+        $this->ask('POST', '/api/app/templates', ['name' => 'x', 'from' => 'blank', 'notice' => 'nope'])->assertStatus(422);
+        $this->ask('POST', '/api/app/templates', ['name' => 'x', 'from' => 'copy', 'template' => 'night-blue-receipt', 'notice' => 'answer-to-rating'])->assertStatus(422);
+        // Nothing answers that was not published.
+        $this->ask('GET', '/api/app/notices/answer-to-rating')->assertJsonPath('state', 'built_in');
+    }
+
+    public function test_renaming_keeps_the_key_and_the_archive_answers_for_nothing(): void
+    {
+        $this->ask('PATCH', self::TEMPLATE, ['name' => 'Renamed', 'folder' => ''])->assertOk()->assertJsonPath('key', 'night-blue-receipt')->assertJsonPath('document.name', 'Renamed')->assertJsonPath('folder', '');
+        $this->ask('PATCH', self::TEMPLATE, ['archived' => true])->assertOk()->assertJsonPath('archived', true)->assertJsonPath('claims.0.active', false);
+        $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('state', 'built_in')->assertJsonPath('history.0.what', 'Back to built-in');
+        $this->ask('GET', '/api/app/templates')->assertJsonPath('templates', [])->assertJsonPath('archived', 1);
+        $this->ask('GET', '/api/app/templates?archived=1')->assertJsonPath('templates.0.name', 'Renamed');
+        $this->ask('PATCH', self::TEMPLATE, ['archived' => false])->assertOk();
+        $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('state', 'built_in');
+        $this->ask('PATCH', self::TEMPLATE, ['name' => ''])->assertStatus(422)->assertJsonPath('faults.0.place', 'name');
+    }
+
+    public function test_the_desk_has_all_that_may_be_named_and_the_sheet_its_values(): void
+    {
+        $desk = $this->ask('GET', self::TEMPLATE.'/desk')->assertOk();
+        $fields = array_column($desk->json('fields'), null, 'path');
+        self::assertSame(['Line total', 'money', 'order.items'], [$fields['order.items.*.line_total']['label'], $fields['order.items.*.line_total']['type'], $fields['order.items.*.line_total']['list']]);
+        self::assertFalse($fields['order.customer']['single']);
+        self::assertContains('date_long', $fields['order.placed_at']['formats']);
+        self::assertSame('order.items', $desk->json('fresh.line_items.list'));
+        self::assertContains('money', array_column($desk->json('operators'), 'types', 'name')['more']);
+        self::assertSame(['typical'], $desk->json('cast.0.shows'));
+        $desk->assertJsonPath('notice.required', ['order.page', 'order.number'])->assertJsonPath('sender', 'Larkmoor Observatory <shop@larkmoor.example.org>');
+
+        $values = $this->ask('GET', self::TEMPLATE.'/sheet?record=LM-20419')->assertOk()->json('values');
+        self::assertSame(['40', 'Larkmoor Observatory', 'Bartholomew'], [$values['order.items'], $values['source.name'], $values['order.customer.first_name']]);
+        self::assertArrayHasKey('order.items.*.name', $values);
+        self::assertSame(1, count(array_filter(array_keys($values), static fn (string $path): bool => str_contains($path, '*.name'))), 'the first item stands for all');
+        $this->ask('GET', self::TEMPLATE.'/sheet?record=none')->assertNotFound();
+        $this->ask('GET', '/api/app/templates/none/desk')->assertNotFound();
+    }
+
+    public function test_the_stage_is_the_true_message_of_what_is_written(): void
+    {
+        $stage = $this->stage($this->document(), 'LM-20429')->assertOk();
+        $published = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->getContent();
+        self::assertSame($published, preg_replace('/<td data-block="[^"]+"/', '<td', $stage->json('html')));
+        $stage->assertJsonPath('subject', 'Order LM-20429 is in good hands')->assertJsonPath('lengths.subject', 31)->assertJsonPath('to', 'Aoife Brannigan <aoife@example.org>')->assertJsonPath('language', 'en');
+        self::assertSame('Country is Ireland or United Kingdom', $stage->json('sentences.near'));
+
+        $document = $this->document();
+        $document['manuscript'][0]['text'] = [['text' => 'Changed, {{ 7*7 }} <b>'], ['variable' => 'order.customer.nam']];
+        $document['envelope']['cc'] = [['text' => 'desk@example.org']];
+        $html = $this->stage($document, 'LM-20429')->assertOk()->assertJsonPath('cc', 'desk@example.org')->json('html');
+        self::assertStringContainsString('Changed, {{ 7*7 }} &lt;b&gt;{order.customer.nam}', $html);
+        self::assertStringContainsString('Danke', (string) $this->stage($this->document(), 'LM-20423')->json('html'), 'in the language of the recipient');
+        self::assertStringContainsString('Thank you', (string) $this->stage($this->document(), 'LM-20423', ['language' => 'en'])->json('html'));
+        self::assertStringNotContainsString('<img src', (string) $this->stage($this->document(), 'LM-20429', ['view' => 'no_pictures'])->json('html'));
+        self::assertStringContainsString("Thank you, Aoife\n====", (string) $this->stage($this->document(), 'LM-20429', ['text' => true])->json('text'));
+
+        // What has not the form of a template says at which place.
+        $document['manuscript'][1] = ['id' => 'x', 'type' => 'text'];
+        $this->stage($document, 'LM-20429')->assertStatus(422)->assertJsonPath('faults.0', ['place' => 'manuscript/1', 'reason' => 'lacks "text"']);
+        $this->stage($this->document(), 'none')->assertNotFound();
+        $this->stage($this->document(), 'LM-20429', ['view' => 'sideways'])->assertStatus(422)->assertJsonPath('faults.0.place', 'view');
+    }
+
+    public function test_drafts_are_found_fault_with_and_copied_blocks_are_read(): void
+    {
+        $document = $this->document();
+        $document['manuscript'][5]['link'] = [];
+        $findings = $this->ask('POST', self::TEMPLATE.'/findings', ['document' => $document])->assertOk()->json('findings');
+        self::assertSame(['grave', 'grave'], array_column(array_slice($findings, 0, 2), 'weight'));
+        self::assertSame([['id' => 'see', 'part' => 'link', 'value' => [['variable' => 'order.page']]]], array_column(array_filter(array_column($findings, 'mend'), static fn (?array $mend): bool => ($mend['label'] ?? '') === 'Lead to “Order page”'), 'set'));
+
+        $blocks = fn (array $blocks, string $format = 'velvet-herald/blocks') => $this->ask('POST', self::TEMPLATE.'/blocks', ['format' => $format, 'version' => 1, 'blocks' => $blocks]);
+        $blocks([['id' => 'a', 'type' => 'text', 'text' => 'Dear {order.customer.first_name or "guest"}']])->assertOk()->assertJsonPath('blocks.0.text.1', ['variable' => 'order.customer.first_name', 'fallback' => 'guest']);
+        $blocks([['id' => 'a', 'type' => 'script', 'text' => 'x']])->assertStatus(422);
+        $blocks([], 'something/else')->assertStatus(422);
+    }
+
+    public function test_publishing_says_what_it_does_asks_for_the_revision_and_answers(): void
+    {
+        Dispatch::query()->delete();
+        $made = $this->ask('POST', '/api/app/templates', ['name' => 'Second', 'from' => 'blank', 'notice' => 'order-received'])->json();
+        $path = '/api/app/templates/second';
+        $this->ask('GET', $path.'/publication')->assertOk()->assertJsonPath('answers_now', 'Night-blue receipt')->assertJsonPath('compared_with', 'the built-in words')->assertJsonPath('findings.0.weight', 'grave');
+        $this->ask('POST', $path.'/publication', ['revision' => 1])->assertStatus(422)->assertJsonPath('title', 'It cannot be published yet')->assertJsonPath('faults.0.reason', '“Order received” needs a link to “Order page”, and there is none.');
+
+        $document = ['envelope' => ['subject' => 'Order {order.number}'], 'manuscript' => [['id' => 'a', 'type' => 'button', 'label' => 'See {order.number}', 'link' => '{order.page}']]] + $made['document'];
+        $this->ask('PUT', $path.'/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
+        $this->ask('GET', $path.'/publication')->assertJsonPath('findings', [])->assertJsonPath('revision', 2)->assertJsonPath('version', null);
+        $this->ask('POST', $path.'/publication', ['revision' => 1])->assertStatus(409);
+        $this->ask('POST', $path.'/publication', ['revision' => 2])->assertOk()->assertJsonPath('version', 1)->assertJsonPath('draft', null)->assertJsonPath('published_by', 'Administrator');
+        $notice = $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('template.key', 'second')->assertJsonPath('history.0.what', 'Replaced by Second, version 1')->json();
+        self::assertSame([false, true], array_column($notice['claims'], 'active'));
+
+        // What was published is kept, and shown with what differs.
+        $document['manuscript'][0]['label'] = 'Look at {order.number}';
+        $this->ask('PUT', $path.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $this->ask('GET', $path.'/publication')->assertJsonPath('compared_with', 'version 1')->assertJsonPath('changes.0.words.0', ['kind' => 'removed', 'text' => 'See ']);
+        $this->ask('POST', $path.'/publication', ['revision' => 1])->assertOk()->assertJsonPath('version', 2);
+        $this->ask('GET', $path.'/versions')->assertJsonPath('versions.0.number', 2)->assertJsonPath('versions.1.by', 'Administrator');
+        $this->ask('GET', $path.'/versions/1')->assertJsonPath('document.manuscript.0.label.0.text', 'See ')->assertJsonPath('changes', []);
+        $this->ask('GET', $path.'/versions/2')->assertJsonPath('changes.0.kind', 'changed');
+        $this->ask('GET', $path.'/versions/3')->assertNotFound();
+
+        // Who writes on version 1 when version 2 is out overwrites nothing.
+        $this->ask('PUT', $path.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertStatus(409)->assertJsonPath('title', 'Administrator has published this template meanwhile. Nothing was overwritten.');
+        $this->ask('POST', $path.'/comparison', ['document' => $document])->assertOk()->assertJsonPath('changes', []);
+    }
+
+    public function test_a_proof_is_marked_and_never_reaches_whom_the_record_is_about(): void
+    {
+        $sent = $this->takeMail();
+        $document = $this->document();
+        $document['envelope']['bcc'] = [['text' => 'copy@example.org']];
+        $proof = fn (string $to, array $document) => $this->ask('POST', self::TEMPLATE.'/proof', ['document' => $document, 'record' => 'LM-20429', 'to' => $to]);
+
+        $proof('tester@example.org', $document)->assertOk()->assertJsonPath('accepted', true);
+        self::assertSame([['tester@example.org']], $sent->recipients);
+        self::assertSame('[Proof] Order LM-20429 is in good hands', Message::from($sent->messages[0], false)->getHeaderValue('Subject'));
+        self::assertStringNotContainsString('data-block', $sent->messages[0]);
+        $proof('AOIFE@example.org', $document)->assertStatus(422)->assertJsonPath('faults.0.place', 'to');
+        $proof("a@example.org\nBcc: b@example.org", $document)->assertStatus(422);
+        $proof('tester@example.org', ['envelope' => ['subject' => []]] + $document)->assertStatus(422)->assertJsonPath('faults.0.reason', 'The subject is empty: nothing was sent.');
+        self::assertCount(1, $sent->messages);
+        self::assertSame(0, Dispatch::query()->count(), 'a proof is no dispatch');
+    }
+
+    public function test_copies_are_handed_over_and_bcc_stands_nowhere(): void
+    {
+        $sent = $this->takeMail();
+        $document = $this->document();
+        $document['envelope'] += ['cc' => [['text' => 'desk@example.org, '], ['variable' => 'order.customer.phone']], 'bcc' => [['text' => 'copy@example.org']]];
+        $document['envelope']['cc'] = [['text' => 'desk@example.org']];
+        $this->ask('PUT', self::TEMPLATE.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $this->ask('POST', self::TEMPLATE.'/publication', ['revision' => 1])->assertOk();
+        $source = Template::query()->firstOrFail()->source;
+        $this->ask('POST', '/api/v1/events', ['id' => 'copies', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $this->artisan('queue:work', ['--stop-when-empty' => true]);
+
+        $customer = array_search(['aoife@example.org', 'desk@example.org', 'copy@example.org'], $sent->recipients, true);
+        self::assertNotFalse($customer, json_encode($sent->recipients));
+        self::assertStringContainsString('Cc: desk@example.org', $sent->messages[$customer]);
+        self::assertStringNotContainsString('copy@example.org', $sent->messages[$customer]);
+    }
+
+    public function test_a_viewer_may_look_at_the_stage_and_save_nothing(): void
+    {
+        $this->signIn(Role::Viewer);
+        $this->stage($this->document(), 'LM-20429')->assertOk();
+        $this->ask('PUT', self::TEMPLATE.'/draft', ['revision' => null, 'version' => 1, 'document' => $this->document()])->assertForbidden();
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @param  array<string, mixed>  $rest
+     */
+    private function stage(array $document, string $record, array $rest = []): TestResponse
+    {
+        return $this->ask('POST', self::TEMPLATE.'/stage', ['document' => $document, 'record' => $record, 'view' => 'wide', 'text' => false, ...$rest]);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function document(): array
+    {
+        return $this->ask('GET', self::TEMPLATE)->assertOk()->json('document');
+    }
+
+    /** A transport that takes everything and shows it. */
+    private function takeMail(): object
+    {
+        $taken = new class implements TransportInterface
+        {
+            /** @var list<string> */
+            public array $messages = [];
+
+            /** @var list<list<string>> */
+            public array $recipients = [];
+
+            public function send(\Symfony\Component\Mime\RawMessage $message, ?\Symfony\Component\Mailer\Envelope $envelope = null): ?SentMessage
+            {
+                $this->messages[] = $message->toString();
+                $this->recipients[] = array_map(static fn ($address): string => $address->getAddress(), $envelope?->getRecipients() ?? []);
+
+                return null;
+            }
+
+            public function __toString(): string
+            {
+                return 'taken';
+            }
+        };
+        Mail::extend('smtp', static fn (): TransportInterface => $taken);
+        Mail::purge('smtp');
+        config(['mail.default' => 'smtp']);
+
+        return $taken;
+    }
+}
