@@ -6,6 +6,7 @@ declare(strict_types=1);
 
 use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Chromium;
 use Tests\System\Stack;
 
@@ -20,15 +21,20 @@ $out = getenv('OUT') ?: __DIR__.'/../docs/screenshots';
 $settle = static function () use ($driver): void {
     // Until nothing is loading and all frames have their height.
     usleep(300_000);
-    Stack::waitFor(static fn (): bool => (bool) $driver->executeScript("return !document.querySelector('[role=status]') && document.fonts.status === 'loaded'"), 'the page');
+    Stack::waitFor(static fn (): bool => (bool) $driver->executeScript("return !document.querySelector('p[role=status]') && document.fonts.status === 'loaded'"), 'the page');
     usleep(700_000);
 };
-$take = static function (string $name, string $path) use ($driver, $stack, $settle, $wanted, $out): void {
+/** @param  list<string>  $presses  XPaths of what is pressed before the picture is taken */
+$take = static function (string $name, string $path, array $presses = []) use ($driver, $stack, $settle, $wanted, $out): void {
     if ($wanted !== [] && ! in_array($name, $wanted, true)) {
         return;
     }
     $driver->get($stack->url.$path);
     $settle();
+    foreach ($presses as $press) {
+        $driver->findElement(WebDriverBy::xpath($press))->click();
+        $settle();
+    }
     $driver->takeScreenshot("{$out}/{$name}.png");
     echo "{$name}\n";
 };
@@ -50,6 +56,19 @@ $letter = (string) $database->query("select id from letters where envelope_to li
 $take('running-order', '/running-order');
 $take('notice', "/notices/order-received?record={$order}");
 $take('templates', '/templates');
+$composer = '/templates/night-blue-receipt';
+$take('composer', "{$composer}?record={$order}", ['//*[@aria-label="Text: Words"][contains(., "has reached us")]']);
+$take('composer-choice', "{$composer}?record={$order}", ['//button[contains(., "or else if Total")]']);
+$take('composer-sheet', "{$composer}?record={$order}", ['//*[@aria-label="Heading: Words"]', '//button[.="Data sheet"]', '//button[contains(., "finding")]']);
+if ($wanted === [] || in_array('composer-publish', $wanted, true)) {
+    // Something to publish.
+    $driver->get($stack->url.$composer);
+    $settle();
+    $driver->findElement(WebDriverBy::xpath('//*[@aria-label="Heading: Words"]'))->click();
+    $driver->getKeyboard()->sendKeys([WebDriverKeys::HOME, 'Many thanks. ']);
+    Stack::waitFor(static fn (): bool => (int) $stack->database()->query('select count(*) from drafts')->fetchColumn() === 1, 'the draft');
+    $take('composer-publish', "{$composer}?record={$order}", ['//button[.="Publish"]']);
+}
 $take('records', '/records/order');
 $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');
@@ -57,3 +76,4 @@ $take('dispatch', "/dispatches/{$dispatch}");
 $take('mailroom', "/mailroom/{$letter}");
 $driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
 $take('running-order-night', '/running-order');
+$take('composer-night', "{$composer}?record=LM-20421", ['//button[.="Phone"]']);

@@ -94,7 +94,7 @@ final class ConditionReader
             }
         }
 
-        return new Comparison($path, $field, $operator, is_scalar($value) || is_array($value) ? $value : null);
+        return new Comparison($path, $field->called($vocabulary->fullLabel($path)), $operator, is_scalar($value) || is_array($value) ? $value : null);
     }
 
     private static function checkValue(Node $node, Field $field, mixed $value): void

@@ -71,6 +71,12 @@ final readonly class Field
         return new self('', Caption::of(null, 'Missing'), FieldType::List, of: FieldType::Open);
     }
 
+    /** The same field under another label. */
+    public function called(string $label): self
+    {
+        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of);
+    }
+
     /** The field that stands for one item of this list, under the name a repeat gives it. */
     public function item(string $name): self
     {

@@ -84,6 +84,23 @@ final readonly class Vocabulary
         return $field;
     }
 
+    /**
+     * What a field is called where it stands alone, without its group around it: "Country of the delivery address".
+     *
+     * @throws UnknownPath as above
+     */
+    public function fullLabel(Path $path): string
+    {
+        $label = $this->field($path)->label->in('en');
+        $segments = $path->segments;
+        if (count($segments) < 3) {
+            return $label;
+        }
+        $group = $this->field(Path::of(implode('.', array_slice($segments, 0, -1))))->label->in('en');
+
+        return $label.' of the '.mb_strtolower(mb_substr($group, 0, 1)).mb_substr($group, 1);
+    }
+
     /** Whether the path leads below an open field, where a member need not be there. */
     public function isOpen(Path $path): bool
     {

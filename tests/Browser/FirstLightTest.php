@@ -45,7 +45,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->element('//input[@type="search"]')->sendKeys('guten Händen');
         $this->see('night-blue-receipt', '//tbody');
         $this->assertAccessible();
-        self::assertSame('Order received', $this->text('//tbody//a'));
+        self::assertSame('Order received', $this->text('//tbody//td//a'));
 
         // A record's status is changed; the page says what that sets off before it is saved.
         $this->follow('Records');

@@ -89,7 +89,7 @@ final class ConditionTest extends TestCase
             ['not' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true]],
         ]]);
 
-        self::assertSame('Country is Ireland or United Kingdom or not (Paid is yes)', $condition->sentence());
+        self::assertSame('Country of the guest is Ireland or United Kingdom or not (Paid is yes)', $condition->sentence());
     }
 
     /**

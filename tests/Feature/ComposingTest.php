@@ -85,7 +85,7 @@ final class ComposingTest extends TestCase
         $published = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->getContent();
         self::assertSame($published, preg_replace('/<td data-block="[^"]+"/', '<td', $stage->json('html')));
         $stage->assertJsonPath('subject', 'Order LM-20429 is in good hands')->assertJsonPath('lengths.subject', 31)->assertJsonPath('to', 'Aoife Brannigan <aoife@example.org>')->assertJsonPath('language', 'en');
-        self::assertSame('Country is Ireland or United Kingdom', $stage->json('sentences.near'));
+        self::assertSame('Country of the delivery address is Ireland or United Kingdom', $stage->json('sentences.near'));
 
         $document = $this->document();
         $document['manuscript'][0]['text'] = [['text' => 'Changed, {{ 7*7 }} <b>'], ['variable' => 'order.customer.nam']];

@@ -26,6 +26,7 @@ final class PublicationController
         $bench = Workbench::of($key);
         $notice = $bench->noticeModel();
         $latest = $bench->template->latestVersion;
+        $answering = $notice?->answeringClaim();
         $before = match (true) {
             $latest !== null => $bench->version($latest),
             $bench->notice !== null => $bench->notice->toTemplate($key, $bench->template->name, '', $bench->manifest->source->defaultLanguage),
@@ -37,7 +38,7 @@ final class PublicationController
         return response()->json([
             'revision' => $bench->template->draft?->revision, 'version' => $latest?->number,
             'notice' => $bench->notice === null ? null : ['key' => $bench->notice->key, 'name' => $bench->notice->name],
-            'answers_now' => $notice?->answeringClaim()?->template->name,
+            'answers_now' => $answering === null ? null : ($answering->template_id === $bench->template->id ? 'its version '.$latest?->number : $answering->template->name),
             'left_to_source' => $bench->notice?->carrier->value === 'source',
             'messages' => (int) ($sent->messages ?? 0), 'people' => (int) ($sent->people ?? 0),
             'compared_with' => $latest === null ? ($bench->notice === null ? null : 'the built-in words') : "version {$latest->number}",

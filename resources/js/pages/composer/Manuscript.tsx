@@ -85,6 +85,8 @@ function useFocus(root: React.RefObject<HTMLDivElement | null>) {
         if (element && !element.matches('.line') && !within) {
             element.focus({ preventScroll: true });
         }
+        // What can be done with it, and above all itself.
+        root.current?.querySelector('.frame-hand .strip, .frame-selected .strip')?.scrollIntoView({ block: 'nearest' });
         element?.scrollIntoView({ block: 'nearest' });
     }, [hand, root]);
 }

@@ -96,7 +96,7 @@ export function PublishDialog({ template, open, close, published }: { template: 
                 )
             }
         >
-            {asked.error ? <Problem error={asked.error} /> : !data ? <Loading /> : <Consequence data={data} />}
+            {!open ? null : asked.error ? <Problem error={asked.error} /> : !data ? <Loading /> : <Consequence data={data} />}
             {publish.error && <Problem error={publish.error} />}
         </Dialog>
     );

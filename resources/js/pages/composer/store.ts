@@ -107,9 +107,16 @@ export const NOTHING: Writing = { chip: null, link: null, looks: [], colour: '',
 export const useWriting = create<Writing>(() => NOTHING);
 
 /** The block in hand, or that the text in hand belongs to. */
-export function blockInHand(state: Pick<State, 'document' | 'hand'>): Block | null {
-    return state.hand && state.hand.id !== 'envelope' ? (find(state.document, state.hand.id)?.block ?? null) : null;
+export function blockInHand({ document, hand }: Pick<State, 'document' | 'hand'>): Block | null {
+    // Every block asks at every change; it is looked for once.
+    if (document !== sought.document || hand !== sought.hand) {
+        sought = { document, hand, block: hand && hand.id !== 'envelope' ? (find(document, hand.id)?.block ?? null) : null };
+    }
+
+    return sought.block;
 }
+
+let sought: { document: Manuscript | null; hand: Hand | null; block: Block | null } = { document: null, hand: null, block: null };
 
 /** The blocks that an action is about: those selected, or the one in hand. */
 export function chosen(): string[] {
