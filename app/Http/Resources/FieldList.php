@@ -31,6 +31,9 @@ final class FieldList
      */
     private static function lines(string $path, Field $field, int $depth, ?string $list): array
     {
+        if ($field->type === FieldType::Object && $field->fields === []) {
+            return [];
+        }
         $line = [
             'path' => $path, 'label' => $field->label->in('en'), 'type' => $field->type->value, 'depth' => $depth, 'list' => $list,
             'single' => $field->type->isSingle() || $field->type === FieldType::List, 'ordered' => $field->type->isOrdered(),

@@ -7,7 +7,7 @@ import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Loading, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayEdit } from '../../parts/useSession';
+import { useMayEdit, useSession } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { CastStrip } from './CastStrip';
 import { DataSheet } from './DataSheet';
@@ -28,6 +28,7 @@ export function ComposerPage() {
     const template = useQuery({ queryKey: ['template', key], queryFn: () => got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
     const desk = useQuery({ queryKey: ['desk', key], queryFn: () => got(api.GET('/api/app/templates/{key}/desk', { params: { path: { key } } })), staleTime: 60_000, refetchOnWindowFocus: false });
     const mayEdit = useMayEdit();
+    const person = useSession().data?.person?.email ?? '';
     const [begun, setBegun] = useState<{ key: string; kept: Document | null; conflict: boolean } | null>(null);
     const data = template.data;
     // What comes from the server later does not overrun what is being written.
@@ -38,13 +39,13 @@ export function ComposerPage() {
             return;
         }
         let gone = false;
-        void keptHere(data.key).then((kept) => {
+        void keptHere(person, data.key).then((kept) => {
             if (gone) {
                 return;
             }
             started.current = data.key;
             const document = data.document as unknown as Document;
-            const differs = kept !== undefined && JSON.stringify(kept.document) !== JSON.stringify(document);
+            const differs = mayEdit && kept !== undefined && JSON.stringify(kept.document) !== JSON.stringify(document);
             const conflict = differs && (kept.revision !== (data.draft?.revision ?? null) || kept.version !== data.version);
             useComposer.setState({ document, past: [], future: [], hand: mayEdit && !data.archived ? { id: 'envelope', part: 'subject', caret: 'end' } : null, selected: [], mayEdit: mayEdit && !data.archived });
             setBegun({ key: data.key, kept: differs ? kept.document : null, conflict });
@@ -53,7 +54,7 @@ export function ComposerPage() {
         return () => {
             gone = true;
         };
-    }, [data, mayEdit]);
+    }, [data, mayEdit, person]);
 
     if (template.error ?? desk.error) {
         return <Problem error={template.error ?? desk.error} />;
@@ -62,10 +63,10 @@ export function ComposerPage() {
         return <Loading />;
     }
 
-    return <Composer key={data.key} template={data} given={desk.data} kept={begun.kept} conflict={begun.conflict} />;
+    return <Composer key={data.key} template={data} given={desk.data} person={person} kept={begun.kept} conflict={begun.conflict} />;
 }
 
-function Composer({ template, given, kept, conflict }: { template: Schemas['Template']; given: Schemas['Desk']; kept: Document | null; conflict: boolean }) {
+function Composer({ template, given, person, kept, conflict }: { template: Schemas['Template']; given: Schemas['Desk']; person: string; kept: Document | null; conflict: boolean }) {
     const client = useQueryClient();
     const [search, setSearch] = useAddressState();
     const [line, setLine] = useState<Schemas['Template']>(template);
@@ -77,7 +78,7 @@ function Composer({ template, given, kept, conflict }: { template: Schemas['Temp
     const [sought, setSought] = useState('');
     const [side, setSide] = useState<'manuscript' | 'stage'>('manuscript');
     const narrow = useNarrow();
-    const saving = useSaving(template.key, { revision: template.draft?.revision ?? null, version: template.version, at: template.draft?.at ?? null });
+    const saving = useSaving(person, template.key, { revision: template.draft?.revision ?? null, version: template.version, at: template.draft?.at ?? null });
     const { answer, fault } = useStage(template.key, record, language, view);
     const findings = useFindings(template.key);
     const values = useQuery({
@@ -301,7 +302,7 @@ function Bar({
                     {told(saved, line.version, changes > 0)}
                 </span>
             </div>
-            <div className="ml-auto flex gap-1.5 items-center shrink-0">
+            <div className="ml-auto flex flex-wrap gap-1.5 items-center">
                 <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label={last ? `Undo: ${last}` : 'Undo'} title={last ? `Undo: ${last} (Ctrl Z)` : 'Nothing to undo'} disabled={!last} onClick={undo}>
                     <Undo2 size={16} aria-hidden="true" />
                 </button>

@@ -17,7 +17,18 @@ const isFilled = (value: unknown): boolean => value !== undefined && value !== '
 export function ConditionForm({ value, scope, set, remove }: { value: unknown; scope: Record<string, string>; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
     const desk = useDesk();
     const first = desk.fields.find((field) => field.type === 'option') ?? desk.fields.find((field) => field.single && !field.list);
-    const [condition, setCondition] = useState<Condition>(() => (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' });
+    const begun: Condition = (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' };
+    const [condition, setCondition] = useState<Condition>(begun);
+    // What comes from elsewhere, such as undo, takes over; what comes back from here does not.
+    const given = JSON.stringify(value);
+    const [known, setKnown] = useState({ given, round: 0 });
+    if (given !== known.given) {
+        const ours = given === JSON.stringify(condition);
+        setKnown({ given, round: known.round + (ours ? 0 : 1) });
+        if (!ours) {
+            setCondition(begun);
+        }
+    }
     const finished = (one: Condition): boolean => {
         if ('path' in one) {
             const operator = desk.operators.find(({ name }) => name === one.operator);
@@ -36,7 +47,7 @@ export function ConditionForm({ value, scope, set, remove }: { value: unknown; s
 
     return (
         <div className="text-[13px] border border-line rounded-field bg-base-100 p-2 my-1.5" role="group" aria-label="Condition">
-            <Group condition={condition} scope={scope} change={take} />
+            <Group key={known.round} condition={condition} scope={scope} change={take} />
             <div className="flex gap-3 items-center mt-2 text-[12.5px]">
                 {!finished(condition) && <span className="text-warning">Not complete yet: the last complete condition holds until it is.</span>}
                 {remove && (

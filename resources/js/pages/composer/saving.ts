@@ -15,13 +15,13 @@ interface Kept {
     version: number | null;
 }
 
-const place = (template: string) => `herald-draft ${template}`;
+const place = (person: string, template: string) => `herald-draft ${person} ${template}`;
 
-/** What this browser kept because it could not be sent. */
-export const keptHere = (template: string): Promise<Kept | undefined> => get<Kept>(place(template)).catch(() => undefined);
+/** What this browser kept for a person because it could not be sent. */
+export const keptHere = (person: string, template: string): Promise<Kept | undefined> => get<Kept>(place(person, template)).catch(() => undefined);
 
 /** Sends what is written a moment after it is, on the revision it was written on; keeps it in this browser until it has arrived. */
-export function useSaving(template: string, first: { revision: number | null; version: number | null; at: string | null }) {
+export function useSaving(person: string, template: string, first: { revision: number | null; version: number | null; at: string | null }) {
     const [saved, setSaved] = useState<Saved>({ state: 'saved', at: first.at });
     const revision = useRef(first.revision);
     const version = useRef(first.version);
@@ -50,7 +50,7 @@ export function useSaving(template: string, first: { revision: number | null; ve
             sent.current = document;
             at.current = answer.draft?.at ?? null;
             if (useComposer.getState().document === document) {
-                await del(place(template)).catch(() => undefined);
+                await del(place(person, template)).catch(() => undefined);
                 setSaved({ state: 'saved', at: at.current });
             }
 
@@ -69,7 +69,7 @@ export function useSaving(template: string, first: { revision: number | null; ve
 
             return false;
         }
-    }, [template]);
+    }, [person, template]);
 
     /** Sends all there is, one after the other; whether everything has arrived. */
     const flush = useCallback(async (): Promise<boolean> => {
@@ -91,7 +91,7 @@ export function useSaving(template: string, first: { revision: number | null; ve
             if (state.document === before.document || !state.mayEdit) {
                 return;
             }
-            void set(place(template), { document: state.document, revision: revision.current, version: version.current } satisfies Kept).catch(() => undefined);
+            void set(place(person, template), { document: state.document, revision: revision.current, version: version.current } satisfies Kept).catch(() => undefined);
             // Not put off while one goes on writing.
             timer.current ??= setTimeout(() => void flush(), SOON);
             setSaved((now) => (now.state === 'conflict' || now.state === 'writing' ? now : { state: 'writing' }));
@@ -104,7 +104,7 @@ export function useSaving(template: string, first: { revision: number | null; ve
             window.removeEventListener('online', online);
             void flush();
         };
-    }, [template, flush]);
+    }, [person, template, flush]);
 
     /** After a conflict was looked at: go on from what is on the server, with this document or with that. */
     const settle = useCallback(
