@@ -219,6 +219,101 @@ final class ComposerTest extends BrowserTestCase
         $this->see('The built-in answers from now on.');
     }
 
+    public function test_what_is_put_together_comes_apart_again_without_loss(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+        $this->open('/templates/night-blue-receipt');
+        $this->waitForStage('Thank you');
+        $words = fn (): array => array_values(array_filter(array_map(static fn (string $line): string => trim($line), explode("\n", $this->text('//*[@data-manuscript]//*[contains(@aria-label, "Text: Words")]')))));
+        $before = $words();
+
+        // A branch is taken out; what stood in it stands in the branch before. It is put first, and another is added.
+        $this->element('//button[contains(., "or else if Total")]')->click();
+        $this->press('Remove this branch');
+        $this->see('It travels insured', '//*[@aria-label="Branch 1"]');
+        self::assertSame($before, $words());
+        $this->element('//button[contains(., "or else if Country")]')->click();
+        $this->press('Move this branch before the one before it');
+        $this->see('If Country of the delivery address is empty');
+        self::assertSame(['collect', 'near'], array_column($this->manuscript()['manuscript'][2]['branches'], 'id'));
+
+        // The choice is undone as a whole: its texts stay, in their order.
+        $this->press('Choice: select');
+        $this->press('More');
+        $this->press('Undo the choice');
+        self::assertSame(['heading', 'text', 'text', 'text', 'text', 'text', 'line_items'], array_slice(array_column($this->manuscript()['manuscript'], 'type'), 0, 7));
+        self::assertEqualsCanonicalizing($before, $words());
+
+        // Two texts side by side, and apart again.
+        $this->element('(//button[@aria-label="Text: select"])[1]')->click();
+        $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::ARROW_DOWN, Key::SHIFT]);
+        $this->see('2 blocks', '//*[contains(@class, "strip")]');
+        $this->element('//*[contains(@class, "strip")]//button[normalize-space(.)="columns"]')->click();
+        $columns = $this->manuscript()['manuscript'][1];
+        self::assertSame(['columns', 1, 1], [$columns['type'], count($columns['columns'][0]['blocks']), count($columns['columns'][1]['blocks'])]);
+        $this->press('Undo: put into columns');
+
+        // In a repeat, and there alone, the fields of the items may be named.
+        $this->press('Divider: select');
+        $this->press('More');
+        $this->element('//*[contains(@class, "strip")]//button[normalize-space(.)="repeat"]')->click();
+        $this->see('For each of Items');
+        $this->press('Data sheet');
+        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        $this->fill($this->element('//aside[@aria-label="Data sheet"]//input'), 'line total');
+        self::assertFalse($this->element('//aside[@aria-label="Data sheet"]//li//button')->isEnabled(), 'outside of the repeat');
+        $this->press('Divider: select');
+        $this->alt(Key::ENTER);
+        $this->pick('text', 'Text');
+        $this->element('//aside[@aria-label="Data sheet"]//li//button')->click();
+        $this->see('Line total', '//*[@data-frame][@aria-label="Repeat"]//*[@contenteditable="true"]');
+        self::assertSame([['variable' => 'item.line_total']], array_values(array_filter($this->manuscript()['manuscript'], static fn (array $block): bool => $block['type'] === 'repeat'))[0]['blocks'][1]['text']);
+        $this->waitForStage('€34.50');
+        $this->assertAccessible();
+
+        // A row is added beside the one in hand, and filled.
+        $this->element('//*[@aria-label="Facts, row 1: Label"]')->click();
+        $this->press('Add a row');
+        $this->type('Gift');
+        $this->see('Gift', '//*[@data-frame][@aria-label="Facts"]');
+        $this->element('//*[@aria-label="Facts, row 2: Value"]')->click();
+        $this->type('{{');
+        $this->pick('is a gift', 'order.gift');
+        $this->waitForStage('Gift');
+
+        // Words get their looks and a link by keyboard.
+        $this->element('//*[@aria-label="Text: Words"][contains(., "working days.")]')->click();
+        $this->type(Key::END);
+        $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::CONTROL, Key::ARROW_LEFT, Key::ARROW_LEFT, Key::SHIFT, Key::CONTROL]);
+        $this->control('b');
+        $this->press('Link');
+        $this->element('//input[@placeholder="https://"]')->sendKeys('https://example.org/days'.Key::ENTER);
+        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.querySelector("iframe").contentDocument.querySelector("a[href=\'https://example.org/days\'] strong") !== null'), 'the link on the stage');
+
+        // A text that looks like a variable is pointed at, and made one.
+        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        $this->element('//*[@aria-label="Heading: Words"][@contenteditable="true"]');
+        $this->driver->executeScript('document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: (() => { const data = new DataTransfer(); data.setData("text/plain", " {order.number}"); return data; })(), bubbles: true, cancelable: true}))');
+        $this->see('finding', '//header');
+        $this->element('//button[contains(., "finding")]')->click();
+        $this->press('Make it the variable');
+        $this->waitForStage('LM-20343');
+        self::assertContains(['variable' => 'order.number'], $this->manuscript()['manuscript'][0]['text']);
+
+        // A published version is read and taken up again; undo brings the draft back.
+        $draft = $this->manuscript();
+        $this->press('Versions');
+        $this->press('Version 1');
+        $this->element('//dialog[@open]//summary')->click();
+        $this->see('It travels insured', '//dialog[@open]');
+        $this->press('Take it up as the draft');
+        $this->waitForStage('Allow six to ten working days.');
+        self::assertSame('choice', $this->manuscript()['manuscript'][2]['type']);
+        $this->press('Undo: take up version 1');
+        self::assertSame($draft, $this->manuscript());
+    }
+
     public function test_nothing_is_lost_and_nothing_overwritten(): void
     {
         $this->stack = (new Stack)->withDemo(events: 0)->serve();

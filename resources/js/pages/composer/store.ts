@@ -217,7 +217,7 @@ export const deeds = {
             return;
         }
         const group = filled(withFreshIds({ id: '', type, ...fresh }), items);
-        apply(`make a ${shapeOf(type).title.toLowerCase()}`, (now) => insert(remove(now, ids), first.place, [group]), { hand: { id: group.id, part: null } });
+        apply(`put into ${shapeOf(type).title.toLowerCase()}`, (now) => insert(remove(now, ids), first.place, [group]), { hand: { id: group.id, part: null } });
     },
     /** Does away with a group; what stood in it stays, in its order. */
     ungroup: (id: string) => {
