@@ -13,6 +13,7 @@ use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
+use Herald\Render\View;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Sample;
 
@@ -62,6 +63,36 @@ final class MessageTest extends TestCase
                 }
             }
         }
+    }
+
+    public function test_text_is_readable_and_in_order_and_alternatives_are_seen(): void
+    {
+        // WCAG 2.2 A and AA by axe-core: contrast of all visible text from computed styles (SC 1.4.3), names of pictures and links, roles, language.
+        $type = Sample::larkmoor()->recordTypes['order'];
+        $template = Template::ofJson(Json::ofFile(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json'), Vocabulary::of($type));
+        $picture = ['id' => 'p', 'type' => 'picture', 'source' => 'https://example.org/dome.png', 'alternative' => 'The dome at night', 'width' => 200];
+        $orders = array_slice((new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1:9'))->orders(), -12);
+        $messages = ['with a picture' => Sample::fill([$picture])->html, 'right to left' => Sample::fill([$picture, ['id' => 't', 'type' => 'text', 'text' => 'ليلى']], rest: ['language' => 'ar'], language: 'ar')->html];
+        foreach ($template->languages() as $language) {
+            $compiled = Compiler::compile($template->manuscript($language), Brand::usual());
+            foreach ([0, 3, 11] as $index) {
+                $scope = Scope::of($type, RecordReader::read($type, $orders[$index]['data'], 'order'), Sample::source(), null, new \DateTimeImmutable('2026-11-23'));
+                $messages["{$language} {$index}"] = Renderer::inMemory()->html($compiled, $scope);
+            }
+        }
+        foreach ($messages as $name => $html) {
+            foreach ([View::Wide, View::NoPictures] as $view) {
+                file_put_contents($this->file, $view->of($html));
+                $this->measure(640, 'return 1');
+                $this->chromium->driver->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+                $found = $this->chromium->driver->executeAsyncScript("const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']}).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + (n.any[0]?.message ?? '')).join(' | '))))");
+                self::assertSame([], $found, "{$name}, {$view->value}");
+            }
+        }
+        file_put_contents($this->file, View::NoPictures->of($messages['with a picture']));
+        [$words, $height] = $this->measure(640, "const img = document.querySelector('img'); return [img.alt, img.getBoundingClientRect().height]");
+        self::assertSame('The dome at night', $words);
+        self::assertGreaterThan(10, $height, 'the alternative text takes room where the picture would be');
     }
 
     private function measure(int $width, string $script): mixed

@@ -1,0 +1,9 @@
+<?php
+
+declare(strict_types=1);
+
+// Writes docs/mail-programs.md. `php tests/Reference/mail-programs.php`
+
+require __DIR__.'/../../vendor/autoload.php';
+
+file_put_contents(__DIR__.'/../../docs/mail-programs.md', Tests\Reference\MailPrograms::page());
