@@ -41,6 +41,9 @@ final readonly class BlockReader
             $this->condition(),
             Align::from($this->node->optionalString('align') ?? 'start'),
             $this->node->int('space', $space),
+            Device::tryFrom($this->node->optionalString('shown_on') ?? ''),
+            $this->node->int('phone_size', 100),
+            $this->optionalInline('plain'),
         );
     }
 

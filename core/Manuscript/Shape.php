@@ -32,7 +32,7 @@ final readonly class Shape
         }
         $schema = $class::schema();
 
-        return $known[$type] ??= self::ofProperties($schema['title'], ['when' => ['$ref' => '#/$defs/condition'], ...$schema['properties']]);
+        return $known[$type] ??= self::ofProperties($schema['title'], ['when' => ['$ref' => '#/$defs/condition'], ...$schema['properties'], 'plain' => ['title' => 'In plain text', '$ref' => '#/$defs/inline']]);
     }
 
     public static function ofEnvelope(): self

@@ -64,17 +64,14 @@ final class Compiler
 
     private static function html(Manuscript $manuscript, Brand $brand, bool $rightToLeft, Ledger $ledger, bool $marked): string
     {
-        $twig = new TwigWriter;
+        [$head, $twig, $phone] = [new TwigWriter, new TwigWriter, new PhoneRules];
         $inset = 3 * $brand->step;
-        $writer = new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset, $marked);
+        $writer = new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset, $marked, $phone);
         $page = $brand->colour(ColourRole::Page);
         $paper = $brand->colour(ColourRole::Paper);
         $width = $brand->width;
 
-        $writer->markup('<!DOCTYPE html><html lang="'.HtmlWriter::escape($manuscript->language).'" dir="'.($rightToLeft ? 'rtl' : 'ltr').'"><head><meta charset="utf-8">'
-            .'<meta name="viewport" content="width=device-width, initial-scale=1"><meta name="format-detection" content="telephone=no, date=no, address=no, email=no"><title>');
-        $writer->attribute($manuscript->envelope->subject);
-        $writer->markup('</title></head><body'.$writer->style(['margin' => '0', 'padding' => '0', 'background-color' => $page]).' bgcolor="'.$page.'">');
+        $writer->markup('<body'.$writer->style(['margin' => '0', 'padding' => '0', 'background-color' => $page]).' bgcolor="'.$page.'">');
         if ($manuscript->envelope->preview !== null) {
             $writer->markup('<div'.$writer->style(['display' => 'none', 'max-height' => '0', 'overflow' => 'hidden', 'font-size' => '1px', 'line-height' => '1px', 'color' => $page, 'mso-hide' => 'all']).'>');
             $writer->attribute($manuscript->envelope->preview);
@@ -97,7 +94,14 @@ final class Compiler
         }
         $writer->markup('</table><!--[if mso]></td></tr></table><![endif]--></td></tr></table></body></html>');
 
-        return $twig->source();
+        // The head comes last: only now is it known what differs on a phone.
+        $head->literal('<!DOCTYPE html><html lang="'.HtmlWriter::escape($manuscript->language).'" dir="'.($rightToLeft ? 'rtl' : 'ltr').'"><head><meta charset="utf-8">'
+            .'<meta name="viewport" content="width=device-width, initial-scale=1"><meta name="format-detection" content="telephone=no, date=no, address=no, email=no"><title>');
+        (new HtmlWriter($head, $ledger, $brand, $rightToLeft, 0))->attribute($manuscript->envelope->subject);
+        $head->literal('</title>'.$phone->styleSheet().'</head>');
+        $head->append($twig);
+
+        return $head->source();
     }
 
     private static function header(HtmlWriter $writer, TwigWriter $twig, Ledger $ledger): void

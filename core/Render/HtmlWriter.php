@@ -8,6 +8,7 @@ use Herald\Brand\Brand;
 use Herald\Brand\ColourRole;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
+use Herald\Manuscript\Device;
 use Herald\Manuscript\Group;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
@@ -21,6 +22,8 @@ final class HtmlWriter extends Writer
     /**
      * @param  int  $width  of what is being written into, in px
      * @param  bool  $marked  whether each block's cell carries the block's id
+     * @param  PhoneRules  $phone  takes what differs on a phone
+     * @param  int  $phoneSize  of what is being written, in percent
      */
     public function __construct(
         TwigWriter $twig,
@@ -29,6 +32,8 @@ final class HtmlWriter extends Writer
         public readonly bool $rightToLeft,
         public readonly int $width,
         private readonly bool $marked = false,
+        private readonly PhoneRules $phone = new PhoneRules,
+        private int $phoneSize = 100,
     ) {
         parent::__construct($twig, $ledger);
     }
@@ -36,7 +41,7 @@ final class HtmlWriter extends Writer
     /** A writer into the same message, for a place that is so many pixels wide. */
     public function within(int $width): self
     {
-        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $width, $this->marked);
+        return new self($this->twig, $this->ledger, $this->brand, $this->rightToLeft, $width, $this->marked, $this->phone, $this->phoneSize);
     }
 
     /**
@@ -67,10 +72,19 @@ final class HtmlWriter extends Writer
                     return;
                 }
                 $side = $common->align->side($this->rightToLeft);
-                $this->markup('<tr><td'.($this->marked ? ' data-block="'.$common->id.'"' : '').' align="'.$side.'"'.$this->style([
-                    'padding' => '0 0 '.($common->space * $this->brand->step).'px 0', 'text-align' => $side,
+                $hidden = $common->shownOn === Device::Phone ? ['display' => 'none', 'mso-hide' => 'all'] : [];
+                $class = match ($common->shownOn) {
+                    Device::Phone => $this->phone->named('on-phone', 'display:table-cell!important'),
+                    Device::Wide => $this->phone->named('on-wide', 'display:none!important'),
+                    null => '',
+                };
+                $this->markup('<tr><td'.($this->marked ? ' data-block="'.$common->id.'"' : '').($class === '' ? '' : ' class="'.$class.'"').' align="'.$side.'"'.$this->style([
+                    'padding' => '0 0 '.($common->space * $this->brand->step).'px 0', 'text-align' => $side, ...$hidden,
                 ]).'>');
+                $around = $this->phoneSize;
+                $this->phoneSize = $common->phoneSize === 100 ? $around : $common->phoneSize;
                 $block->html($this);
+                $this->phoneSize = $around;
                 $this->markup('</td></tr>');
             });
         }
@@ -236,7 +250,7 @@ final class HtmlWriter extends Writer
     }
 
     /**
-     * The style attribute, with a space in front.
+     * The style attribute, with a space in front; before it the class by which type or picture change their size on a phone.
      *
      * @param  array<string, string>  $style
      */
@@ -245,7 +259,29 @@ final class HtmlWriter extends Writer
         $css = implode(';', array_map(static fn (string $property, string $value): string => "{$property}:{$value}", array_keys($style), $style));
 
         // The values are ours or a brand's that was checked; within double quotes single ones may stand.
-        return ' style="'.htmlspecialchars($css, ENT_COMPAT).'"';
+        return $this->scaled($style).' style="'.htmlspecialchars($css, ENT_COMPAT).'"';
+    }
+
+    /**
+     * @param  array<string, string>  $style
+     */
+    private function scaled(array $style): string
+    {
+        if ($this->phoneSize === 100) {
+            return '';
+        }
+        $rules = [];
+        foreach (['font-size', 'line-height', 'max-width'] as $property) {
+            if (str_ends_with($style[$property] ?? '', 'px') && ($property !== 'max-width' || isset($style['height']))) {
+                $rules[$property] = (int) round((int) $style[$property] * $this->phoneSize / 100);
+            }
+        }
+        if ($rules === []) {
+            return '';
+        }
+        $declarations = array_map(static fn (string $property, int $size): string => "{$property}:{$size}px!important", array_keys($rules), $rules);
+
+        return ' class="'.$this->phone->named('phone-'.implode('-', $rules), implode(';', $declarations)).'"';
     }
 
     /** Author text, for elements and for attributes in double quotes. */

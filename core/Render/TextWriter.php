@@ -6,6 +6,7 @@ namespace Herald\Render;
 
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
+use Herald\Manuscript\Device;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
 use Herald\Manuscript\Row;
@@ -21,7 +22,11 @@ final class TextWriter extends Writer
     public function stack(array $blocks): void
     {
         foreach ($blocks as $block) {
-            $this->when($block->common()->when, fn () => $block->text($this));
+            $common = $block->common();
+            // What phones show instead of something else would be said twice.
+            if ($common->shownOn !== Device::Phone) {
+                $this->when($common->when, fn () => $common->plain === null ? $block->text($this) : $this->paragraph($common->plain));
+            }
         }
     }
 

@@ -42,6 +42,13 @@ final class TwigWriter
         $this->afterTag = true;
     }
 
+    /** What another one wrote. */
+    public function append(self $other): void
+    {
+        $this->source .= $other->source;
+        $this->afterTag = $other->afterTag;
+    }
+
     public function source(): string
     {
         return $this->source;

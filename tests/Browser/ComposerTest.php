@@ -291,6 +291,16 @@ final class ComposerTest extends BrowserTestCase
         $this->element('//input[@placeholder="https://"]')->sendKeys('https://example.org/days'.Key::ENTER);
         Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.querySelector("iframe").contentDocument.querySelector("a[href=\'https://example.org/days\'] strong") !== null'), 'the link on the stage');
 
+        // Numbers are typed, or changed by the arrow keys; the phone view follows.
+        $this->element('(//*[@aria-label="Text: Words"])[1]')->click();
+        $this->press('More');
+        $size = $this->element('//label[.="Size on phones"]/following-sibling::input');
+        $size->sendKeys('149'.Key::ARROW_UP);
+        $this->press('Phone');
+        Stack::waitFor(fn (): bool => $this->driver->executeScript('const all = [...document.querySelector("iframe").contentDocument.querySelectorAll("p")]; return getComputedStyle(all[0]).fontSize') === '24px', 'the larger text');
+        self::assertSame(150, $this->manuscript()['manuscript'][1]['phone_size']);
+        $this->press('Wide');
+
         // A text that looks like a variable is pointed at, and made one.
         $this->element('//*[@aria-label="Heading: Words"]')->click();
         $this->element('//*[@aria-label="Heading: Words"][@contenteditable="true"]');

@@ -65,6 +65,22 @@ final class MessageTest extends TestCase
         }
     }
 
+    public function test_blocks_are_shown_on_phones_or_wide_screens_and_change_their_size(): void
+    {
+        file_put_contents($this->file, Sample::fill([
+            ['id' => 'a', 'type' => 'text', 'text' => 'For phones', 'shown_on' => 'phone'],
+            ['id' => 'b', 'type' => 'text', 'text' => 'For wide screens', 'shown_on' => 'wide'],
+            ['id' => 'c', 'type' => 'text', 'text' => 'For all', 'phone_size' => 150],
+        ])->html);
+        $look = "return [...document.querySelectorAll('p')].filter(p => p.checkVisibility()).map(p => p.innerText + ' ' + getComputedStyle(p).fontSize)";
+
+        self::assertSame(['For wide screens 16px', 'For all 16px'], $this->measure(640, $look));
+        self::assertSame(['For phones 16px', 'For all 24px'], $this->measure(375, $look));
+        // A program that strips style sheets.
+        file_put_contents($this->file, preg_replace('#<style>.*?</style>#', '', (string) file_get_contents($this->file)));
+        self::assertSame(['For wide screens 16px', 'For all 16px'], $this->measure(375, $look));
+    }
+
     public function test_text_is_readable_and_in_order_and_alternatives_are_seen(): void
     {
         // WCAG 2.2 A and AA by axe-core: contrast of all visible text from computed styles (SC 1.4.3), names of pictures and links, roles, language.

@@ -276,4 +276,37 @@ final class RenderTest extends TestCase
 
         return $skeleton;
     }
+
+    public function test_what_differs_on_a_phone_stands_in_a_style_sheet_and_is_missed_by_nobody_without_one(): void
+    {
+        $filled = Sample::fill([
+            ['id' => 'a', 'type' => 'heading', 'text' => 'Short', 'shown_on' => 'phone', 'phone_size' => 80],
+            ['id' => 'b', 'type' => 'heading', 'text' => 'A heading for wide screens', 'shown_on' => 'wide'],
+            ['id' => 'c', 'type' => 'section', 'phone_size' => 125, 'blocks' => [['id' => 'd', 'type' => 'text', 'text' => 'Larger'], ['id' => 'e', 'type' => 'text', 'text' => 'Smaller', 'phone_size' => 75]]],
+            ['id' => 'f', 'type' => 'picture', 'source' => 'https://example.org/a.png', 'alternative' => 'A', 'width' => 400, 'phone_size' => 50],
+        ]);
+        preg_match('#<style>(.*?)</style></head>#', $filled->html, $sheet);
+
+        self::assertStringStartsWith('@media only screen and (max-width:480px) {', $sheet[1]);
+        foreach (['.on-phone { display:table-cell!important }', '.on-wide { display:none!important }', '.phone-21-26 { font-size:21px!important;line-height:26px!important }', '.phone-20-30 { font-size:20px!important;line-height:30px!important }', '.phone-12-18 {', 'max-width:200px!important'] as $rule) {
+            self::assertStringContainsString($rule, $sheet[1]);
+        }
+        self::assertMatchesRegularExpression('#<td class="on-phone"[^>]*style="[^"]*display:none;mso-hide:all#', $filled->html);
+        self::assertStringContainsString('<p class="phone-12-18" style=', $filled->html, 'the nearest size wins');
+        self::assertStringNotContainsString('Short', $filled->text, 'what phones show instead is not said twice');
+        self::assertStringContainsString('A heading for wide screens', $filled->text);
+        self::assertStringNotContainsString('<style', Sample::fill([['id' => 'a', 'type' => 'text', 'text' => 'x']])->html);
+    }
+
+    public function test_a_block_may_say_something_else_in_plain_text(): void
+    {
+        $filled = Sample::fill([
+            ['id' => 'a', 'type' => 'picture', 'source' => 'https://example.org/map.png', 'alternative' => 'Map', 'plain' => 'The dome is behind the mill, {visit.guest.name or "guest"}.'],
+            ['id' => 'b', 'type' => 'repeat', 'list' => 'visit.items', 'blocks' => [['id' => 'c', 'type' => 'text', 'text' => '{item.name}']], 'plain' => 'See the items on the web.'],
+        ]);
+        self::assertStringContainsString("The dome is behind the mill, Aoife.\n\nSee the items on the web.", $filled->text);
+        self::assertStringContainsString('Star chart', $filled->html);
+        self::assertStringNotContainsString('Star chart', $filled->text);
+        self::assertStringNotContainsString('behind the mill', $filled->html);
+    }
 }

@@ -7,6 +7,7 @@ namespace Tests\Reference;
 use Herald\Brand\Brand;
 use Herald\Document\Json;
 use Herald\Manuscript\Blocks;
+use Herald\Manuscript\Group;
 use Herald\Manuscript\Template;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
@@ -21,6 +22,7 @@ final class MailPrograms
     /** Where the data set speaks of something under another name. */
     private const NAMES = [
         'element tr' => 'html-table', 'element td' => 'html-table', 'element th' => 'html-table', 'element em' => 'html-strong', 'element h1' => 'html-h1-h6', 'element h2' => 'html-h1-h6', 'element h3' => 'html-h1-h6',
+        'attribute class' => 'css-selector-class', 'rule @media' => 'css-at-media', 'rule !important' => 'css-important',
         'attribute src' => 'html-img', 'attribute alt' => 'html-img',
         'property padding-left' => 'css-padding', 'property padding-right' => 'css-padding', 'property border-top' => 'css-border', 'property border-bottom' => 'css-border',
         'property font-family' => 'css-font', 'property vertical-align' => 'css-vertical-align', 'property text-decoration' => 'css-text-decoration',
@@ -46,6 +48,10 @@ final class MailPrograms
                     $found['property '.trim(explode(':', $declaration)[0])] = true;
                 }
             }
+        }
+        // Within the style sheet.
+        foreach (isset($found['element style']) ? ['rule @media', 'rule !important'] : [] as $rule) {
+            $found[$rule] = true;
         }
         ksort($found);
         $features = [];
@@ -119,7 +125,8 @@ final class MailPrograms
         $blocks = [];
         foreach (['start', 'center', 'end'] as $align) {
             foreach (array_keys(Blocks::types()) as $type) {
-                $blocks[] = ['align' => $align, 'id' => "{$type}-{$align}", 'type' => $type, ...match ($type) {
+                $phone = is_subclass_of(Blocks::types()[$type], Group::class) ? [] : ['center' => ['shown_on' => 'phone', 'phone_size' => 120], 'end' => ['shown_on' => 'wide', 'phone_size' => 80], 'start' => []][$align];
+                $blocks[] = ['align' => $align, ...$phone, 'id' => "{$type}-{$align}", 'type' => $type, ...match ($type) {
                     'heading' => ['text' => $text, 'level' => ['start' => 1, 'center' => 2, 'end' => 3][$align]],
                     'text' => ['text' => $text],
                     'button' => ['label' => $text, 'link' => '{visit.page}'],

@@ -349,8 +349,8 @@ function InHand({ block }: { block: Block }) {
     return <Strip block={block} item={item} shape={shape} rich={part?.kind === 'inline' && isRich(part)} />;
 }
 
-/** Alternative texts stand in an attribute, where there are no looks. */
-const isRich = (part: Part): boolean => part.name !== 'alternative';
+/** Alternative texts and plain text have no looks. */
+const isRich = (part: Part): boolean => part.name !== 'alternative' && part.name !== 'plain';
 
 function Parts({ item, block, shape, scope, outside }: { item: Item; block: Block; shape: Shape; scope: Scope; outside: Scope }) {
     const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
@@ -433,6 +433,9 @@ const PLACEHOLDERS: Record<string, string> = { text: 'Write here. {{ puts in a v
 function lineClass(block: Block, item: Item, part: Part): string {
     if (block !== item) {
         return '';
+    }
+    if (part.name === 'plain') {
+        return 'font-mono text-[12.5px]';
     }
     if (block.type === 'heading') {
         return `line-heading line-heading-${Number(block['level'] ?? 1)}`;

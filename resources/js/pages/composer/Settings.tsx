@@ -1,4 +1,4 @@
-import { useId, useRef, type PointerEvent as Pointer } from 'react';
+import { useId, useRef, useState, type PointerEvent as Pointer } from 'react';
 import { useDesk } from './desk';
 import type { Item } from './document';
 import type { Part } from './shape';
@@ -6,7 +6,6 @@ import { change } from './store';
 
 /** One setting of a block, by the kind its schema gives it. */
 export function Setting({ item, part }: { item: Item; part: Part }) {
-    const id = useId();
     const value = item[part.name];
     const set = (next: unknown) => change(item.id, part.name, next, part.title.toLowerCase());
     if (part.kind === 'switch') {
@@ -55,23 +54,37 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
         );
     }
 
+    return <Number part={part} value={typeof value === 'number' ? value : undefined} set={set} />;
+}
+
+/** A number, by typing, by the arrow keys, or by pulling at its label. */
+function Number({ part, value, set }: { part: Part; value: number | undefined; set: (value: number | undefined) => void }) {
+    const id = useId();
+    // What is being typed may not be a number yet, or not one that is allowed.
+    const [typed, setTyped] = useState<string | null>(null);
+    const isAllowed = (number: number) => number >= (part.min ?? -Infinity) && number <= (part.max ?? Infinity);
+
     return (
         <span className="flex items-center gap-1.5">
-            <Pull htmlFor={id} title={part.title} value={typeof value === 'number' ? value : undefined} part={part} set={set} />
+            <Pull htmlFor={id} title={part.title} value={value} part={part} set={set} />
             <input
                 id={id}
                 type="number"
-                className="input input-xs bg-raised w-16 font-semibold"
+                className="input input-xs bg-raised w-16 font-semibold invalid:border-error"
                 min={part.min}
                 max={part.max}
                 placeholder="usual"
-                value={typeof value === 'number' ? value : ''}
+                value={typed ?? value ?? ''}
                 onChange={(event) => {
-                    const next = event.target.value === '' ? undefined : Math.round(event.target.valueAsNumber);
-                    if (next === undefined || (next >= (part.min ?? -Infinity) && next <= (part.max ?? Infinity))) {
-                        set(next);
+                    setTyped(event.target.value);
+                    const number = Math.round(event.target.valueAsNumber);
+                    if (event.target.value === '') {
+                        set(undefined);
+                    } else if (isAllowed(number)) {
+                        set(number);
                     }
                 }}
+                onBlur={() => setTyped(null)}
             />
             {part.unit}
         </span>

@@ -175,6 +175,9 @@ function Frame({ html, width, height, scale, left }: { html: string | null; widt
         const next = new DOMParser().parseFromString(html, 'text/html');
         inner.documentElement.lang = next.documentElement.lang;
         inner.documentElement.dir = next.documentElement.dir;
+        // What differs on a phone stands in the head.
+        inner.head.querySelectorAll('style:not(#hand)').forEach((style) => style.remove());
+        inner.head.prepend(...next.head.querySelectorAll('style'));
         // Only what differs is touched, so that the scroll stays where it is.
         morphdom(inner.body, next.body, { onBeforeElUpdated: (from, to) => !from.isEqualNode(to) });
     }, [html, ready]);
