@@ -120,7 +120,7 @@ final readonly class Workbench
         $records = $this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit(self::RECORDS)->get();
         $data = $records->map(fn (Record $record): array => [$this->type->key => RecordReader::read($this->type, $record->data, $record->key)])->all();
 
-        return Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data))));
+        return Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data)), Brand::usual()));
     }
 
     /** The notice that the template is written for, with its claims. */

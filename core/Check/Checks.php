@@ -17,6 +17,7 @@ final class Checks
         AlternativeText::class,
         OpenBranch::class,
         LooksLikeVariable::class,
+        TooFaint::class,
         MayBeEmpty::class,
     ];
 

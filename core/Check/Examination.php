@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
+use Herald\Brand\Brand;
 use Herald\Document\Fault;
 use Herald\Document\Json;
 use Herald\Manuscript\NormalForm;
@@ -22,17 +23,18 @@ final readonly class Examination
      * @param  list<Piece>  $pieces  all that it is made of
      * @param  list<Fault>  $faults  what could not be read of it
      */
-    private function __construct(public array $pieces, public array $faults, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness)
+    private function __construct(public array $pieces, public array $faults, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness, public Brand $brand)
     {
     }
 
     /**
      * @param  Notice|null  $notice  the one it is to answer for
      * @param  Fullness  $fullness  of the records at hand
+     * @param  Brand  $brand  what it wears
      *
      * @throws \Herald\Document\InvalidDocument when the document does not have the form of a template
      */
-    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness): self
+    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness, Brand $brand): self
     {
         $vocabulary = $notice->vocabulary ?? Vocabulary::of($type);
         $faults = [];
@@ -44,7 +46,7 @@ final readonly class Examination
         }
         $pieces = iterator_to_array(Walk::through(NormalForm::of($document->data), $vocabulary), false);
 
-        return new self($pieces, array_values($faults), $notice, $type, $fullness);
+        return new self($pieces, array_values($faults), $notice, $type, $fullness, $brand);
     }
 
     /** The piece that stands at a place of the document, or around it. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\ColourRole;
 use Herald\Condition\Condition;
 use Herald\Record\Vocabulary;
 
@@ -21,6 +22,7 @@ final readonly class Piece
      * @param  list<Condition>  $guards  what is known to hold where this is shown
      * @param  string  $place  in the document
      * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list
+     * @param  ColourRole  $ground  of the nearest section around it, or of the message
      */
     public function __construct(
         public string $block,
@@ -35,6 +37,7 @@ final readonly class Piece
         public array $guards,
         public string $place,
         public array $items,
+        public ColourRole $ground,
     ) {
     }
 

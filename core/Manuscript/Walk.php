@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\ColourRole;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
@@ -24,8 +25,8 @@ final class Walk
     public static function through(array $document, Vocabulary $vocabulary): \Generator
     {
         $envelope = is_array($document['envelope'] ?? null) ? $document['envelope'] : [];
-        yield from self::object('envelope', 'envelope', 'envelope', $envelope, Shape::ofEnvelope(), $vocabulary, [], 'envelope', []);
-        yield from self::blocks($document['manuscript'] ?? [], $vocabulary, [], 'manuscript', []);
+        yield from self::object('envelope', 'envelope', 'envelope', $envelope, Shape::ofEnvelope(), $vocabulary, [], 'envelope', [], ColourRole::Paper);
+        yield from self::blocks($document['manuscript'] ?? [], $vocabulary, [], 'manuscript', [], ColourRole::Paper);
     }
 
     /**
@@ -33,12 +34,12 @@ final class Walk
      * @param  array<string, string>  $items
      * @return \Generator<int, Piece>
      */
-    private static function blocks(mixed $blocks, Vocabulary $vocabulary, array $guards, string $place, array $items): \Generator
+    private static function blocks(mixed $blocks, Vocabulary $vocabulary, array $guards, string $place, array $items, ColourRole $ground): \Generator
     {
         foreach (is_array($blocks) ? $blocks : [] as $index => $block) {
             $shape = is_array($block) && is_string($block['type'] ?? null) && is_string($block['id'] ?? null) ? Shape::ofBlock($block['type']) : null;
             if ($shape !== null) {
-                yield from self::object($block['id'], $block['type'], $block['id'], $block, $shape, $vocabulary, $guards, $place.'/'.$index, $items);
+                yield from self::object($block['id'], $block['type'], $block['id'], $block, $shape, $vocabulary, $guards, $place.'/'.$index, $items, $ground);
             }
         }
     }
@@ -49,11 +50,12 @@ final class Walk
      * @param  array<string, string>  $items
      * @return \Generator<int, Piece>
      */
-    private static function object(string $block, string $type, string $id, array $object, Shape $shape, Vocabulary $vocabulary, array $guards, string $place, array $items): \Generator
+    private static function object(string $block, string $type, string $id, array $object, Shape $shape, Vocabulary $vocabulary, array $guards, string $place, array $items, ColourRole $ground): \Generator
     {
         $inside = self::inside($object, $shape, $vocabulary);
         $listPath = is_string($object['list'] ?? null) ? $object['list'] : null;
         $within = $listPath === null ? $items : [...$items, is_string($object['item'] ?? null) ? $object['item'] : 'item' => $listPath];
+        $ground = isset($shape->parts['ground']) ? (ColourRole::tryFrom(is_string($object['ground'] ?? null) ? $object['ground'] : '') ?? ColourRole::Accent) : $ground;
         $own = self::condition($object['when'] ?? null, $vocabulary);
         $guards = $own === null ? $guards : [...$guards, $own];
         foreach ($shape->parts as $part => $kind) {
@@ -62,13 +64,13 @@ final class Walk
             $here = $outside ? $vocabulary : $inside;
             $named = $outside ? $items : $within;
             $raw = $object[$part] ?? null;
-            yield new Piece($block, $type, $id, $part, $shape->titles[$part], $kind, $raw, $object, $here, $guards, $place.'/'.$part, $named);
+            yield new Piece($block, $type, $id, $part, $shape->titles[$part], $kind, $raw, $object, $here, $guards, $place.'/'.$part, $named, $ground);
             if ($kind === PartKind::Blocks) {
-                yield from self::blocks($raw, $here, $guards, $place.'/'.$part, $named);
+                yield from self::blocks($raw, $here, $guards, $place.'/'.$part, $named, $ground);
             } elseif ($kind === PartKind::Objects) {
                 foreach (is_array($raw) ? $raw : [] as $index => $one) {
                     if (is_array($one)) {
-                        yield from self::object($block, $type, is_string($one['id'] ?? null) ? $one['id'] : $id, $one, $shape->objectsIn($part), $here, $guards, $place.'/'.$part.'/'.$index, $named);
+                        yield from self::object($block, $type, is_string($one['id'] ?? null) ? $one['id'] : $id, $one, $shape->objectsIn($part), $here, $guards, $place.'/'.$part.'/'.$index, $named, $ground);
                     }
                 }
             }

@@ -245,12 +245,25 @@ final class ComposerTest extends BrowserTestCase
         self::assertSame(['heading', 'text', 'text', 'text', 'text', 'text', 'line_items'], array_slice(array_column($this->manuscript()['manuscript'], 'type'), 0, 7));
         self::assertEqualsCanonicalizing($before, $words());
 
-        // Two texts side by side, and apart again.
-        $this->element('(//button[@aria-label="Text: select"])[1]')->click();
+        // Through the whole message by keys, and all of it selected.
+        $this->element('(//*[@aria-label="Text: Words"])[1]')->click();
+        $this->control(Key::END);
+        $this->element('(//*[@data-manuscript]//*[contains(@class, "line")][@data-stop])[last()][@contenteditable="true"]');
+        $this->control(Key::HOME);
+        $this->element('//*[@data-part="subject"][@contenteditable="true"]');
+        $this->element('(//*[@aria-label="Text: Words"])[1]')->click();
+        $this->control('a');
+        $this->control('a');
+        $this->see('blocks', '//*[contains(@class, "strip")]');
+        self::assertCount(count($this->manuscript()['manuscript']), $this->driver->findElements(WebDriverBy::cssSelector('.frame-selected')));
+
+        // Two texts side by side, and apart again: from the end of one, Shift reaches the next.
+        $this->element('(//*[@aria-label="Text: Words"])[2]')->click();
+        $this->element('(//*[@aria-label="Text: Words"])[2][@contenteditable="true"]');
         $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::ARROW_DOWN, Key::SHIFT]);
         $this->see('2 blocks', '//*[contains(@class, "strip")]');
         $this->element('//*[contains(@class, "strip")]//button[normalize-space(.)="columns"]')->click();
-        $columns = $this->manuscript()['manuscript'][1];
+        $columns = $this->manuscript()['manuscript'][2];
         self::assertSame(['columns', 1, 1], [$columns['type'], count($columns['columns'][0]['blocks']), count($columns['columns'][1]['blocks'])]);
         $this->press('Undo: put into columns');
 

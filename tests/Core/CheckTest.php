@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use Herald\Brand\Brand;
 use Herald\Cast\CastMember;
 use Herald\Cast\FirstCast;
 use Herald\Check\Checks;
@@ -46,6 +47,8 @@ final class CheckTest extends TestCase
         yield 'a picture without anything' => [[['id' => 'b', 'type' => 'picture', 'source' => [], 'alternative' => []]], [], ['grave b.source: The picture has no address.', 'advisory b.alternative: The picture has no alternative text: who does not see it is told nothing.', 'remark b.link: The picture leads nowhere when one presses it.']];
         yield 'an empty text' => [[['id' => 'b', 'type' => 'text', 'text' => []]], [], ['advisory b.text: This text is empty.']];
         yield 'a branch without condition' => [[['id' => 'b', 'type' => 'choice', 'branches' => [['id' => 'c', 'blocks' => [['id' => 'd', 'type' => 'text', 'text' => 'x']]]]]], [], ['grave c.when: This branch has no condition yet: nobody would see it.']];
+        yield 'words that cannot be read' => [[['id' => 'b', 'type' => 'text', 'text' => [['text' => 'a '], ['text' => 'b', 'colour' => 'accent', 'bold' => true]]]], [], ['advisory b.text: Words in the colour “accent” stand out from “paper” by 1.0:1 only; 4.5:1 is needed to read them. [In the usual colour]']];
+        yield 'the same words on another ground' => [[['id' => 'b', 'type' => 'button', 'label' => [['text' => 'a', 'colour' => 'heading']], 'link' => 'https://example.org'], ['id' => 's', 'type' => 'section', 'ground' => 'page', 'blocks' => [['id' => 'c', 'type' => 'text', 'text' => [['text' => 'b', 'colour' => 'text']]], ['id' => 'd', 'type' => 'text', 'text' => [['text' => 'c', 'colour' => 'button']]]]]], [], ['advisory d.text: Words in the colour “button” stand out from “page” by 2.5:1 only; 4.5:1 is needed to read them. [In the usual colour]']];
         yield 'a code that would go out as code' => [[['id' => 'b', 'type' => 'text', 'text' => [['text' => 'No. {{ visit.number }}', 'bold' => true]]]], [], ['advisory b.text: “visit.number” in brackets is text here, and goes out as it stands. [Make it the variable]']];
     }
 
@@ -58,7 +61,7 @@ final class CheckTest extends TestCase
     public function test_what_is_wrong_is_found(array $blocks, array $rest, array $expected): void
     {
         $records = [['visit' => Sample::record()], ['visit' => Sample::record(['guest' => ['name' => null, 'email' => 'x@example.org'], 'items' => [['name' => 'Mug']]])]];
-        $findings = Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness($records)));
+        $findings = Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness($records), Brand::usual()));
 
         self::assertSame($expected, array_map(static fn (Finding $finding): string => "{$finding->weight->value} {$finding->id}.{$finding->part}: {$finding->words}".($finding->mend === null ? '' : " [{$finding->mend->label}]"), $findings));
     }
@@ -66,13 +69,13 @@ final class CheckTest extends TestCase
     public function test_every_mend_does_away_with_its_finding(): void
     {
         $fullness = new Fullness([['visit' => Sample::record(['guest' => ['name' => null]])]]);
-        $find = static fn (Json $document): array => Checks::of(Examination::of($document, Sample::type(), null, $fullness));
+        $find = static fn (Json $document): array => Checks::of(Examination::of($document, Sample::type(), null, $fullness, Brand::usual()));
         $mended = 0;
         foreach (self::templates() as $name => [$blocks, $rest]) {
             foreach ($find(Sample::document($blocks, $rest)) as $finding) {
                 if ($finding->mend?->set !== null) {
                     ['id' => $id, 'part' => $part, 'value' => $value] = $finding->mend->set;
-                    $after = array_map(static fn (array $block): array => $block['id'] === $id ? [$part => $value] + $block : $block, $blocks);
+                    $after = self::with($blocks, $id, $part, $value);
                     $left = array_map(static fn (Finding $one): string => $one->words, $find(Sample::document($after, $rest)));
                     self::assertNotContains($finding->words, $left, $name);
                     $mended++;
@@ -124,12 +127,23 @@ final class CheckTest extends TestCase
     }
 
     /**
+     * @param  array<array-key, mixed>  $node
+     * @return array<array-key, mixed> the same with one member of the object of that id set, wherever it lies
+     */
+    private static function with(array $node, string $id, string $part, mixed $value): array
+    {
+        $node = array_map(static fn (mixed $child): mixed => is_array($child) ? self::with($child, $id, $part, $value) : $child, $node);
+
+        return ($node['id'] ?? null) === $id ? [$part => $value] + $node : $node;
+    }
+
+    /**
      * @param  array<string, mixed>  $document
      * @return list<Finding> about the whole
      */
     private static function about(Notice $notice, array $document): array
     {
-        $findings = Checks::of(Examination::of(Json::ofArray($document, 'k'), self::larkmoor()->recordTypes['order'], $notice, new Fullness([])));
+        $findings = Checks::of(Examination::of(Json::ofArray($document, 'k'), self::larkmoor()->recordTypes['order'], $notice, new Fullness([]), Brand::usual()));
 
         return array_values(array_filter($findings, static fn (Finding $finding): bool => $finding->block === null));
     }

@@ -6,6 +6,7 @@ namespace Tests\Reference;
 
 use Herald\Brand\Brand;
 use Herald\Brand\ColourRole;
+use Herald\Brand\Contrast;
 use PHPUnit\Framework\TestCase;
 
 /** WCAG 2.2: relative luminance and contrast ratio as defined there; 4.5:1 for text (SC 1.4.3). */
@@ -13,9 +14,9 @@ final class ContrastTest extends TestCase
 {
     public function test_the_formula_gives_the_known_ratios(): void
     {
-        self::assertEqualsWithDelta(21.0, self::contrast('#000000', '#FFFFFF'), 0.001);
-        self::assertGreaterThanOrEqual(4.5, self::contrast('#767676', '#FFFFFF'));
-        self::assertLessThan(4.5, self::contrast('#777777', '#FFFFFF'));
+        self::assertEqualsWithDelta(21.0, Contrast::ratio('#000000', '#FFFFFF'), 0.001);
+        self::assertGreaterThanOrEqual(4.5, Contrast::ratio('#767676', '#FFFFFF'));
+        self::assertLessThan(4.5, Contrast::ratio('#777777', '#FFFFFF'));
     }
 
     public function test_messages_are_readable(): void
@@ -27,7 +28,7 @@ final class ContrastTest extends TestCase
         ];
         foreach ([Brand::usual(), Brand::plain()] as $brand) {
             foreach ($pairs as [$text, $ground]) {
-                self::assertGreaterThanOrEqual(4.5, self::contrast($brand->colour($text), $brand->colour($ground)), "{$brand->name}: {$text->value} on {$ground->value}");
+                self::assertGreaterThanOrEqual(4.5, Contrast::ratio($brand->colour($text), $brand->colour($ground)), "{$brand->name}: {$text->value} on {$ground->value}");
             }
         }
     }
@@ -42,30 +43,12 @@ final class ContrastTest extends TestCase
             $colours = array_combine($found[1], $found[2]);
             foreach (['base-content', 'primary', 'secondary', 'accent', 'info', 'success', 'warning', 'error'] as $text) {
                 foreach (['base-100', 'base-200'] as $ground) {
-                    self::assertGreaterThanOrEqual(4.5, self::contrast($colours[$text], $colours[$ground]), "{$text} on {$ground}");
+                    self::assertGreaterThanOrEqual(4.5, Contrast::ratio($colours[$text], $colours[$ground]), "{$text} on {$ground}");
                 }
             }
             foreach (['primary', 'secondary', 'accent', 'neutral', 'info', 'success', 'warning', 'error'] as $ground) {
-                self::assertGreaterThanOrEqual(4.5, self::contrast($colours[$ground.'-content'], $colours[$ground]), "{$ground}-content on {$ground}");
+                self::assertGreaterThanOrEqual(4.5, Contrast::ratio($colours[$ground.'-content'], $colours[$ground]), "{$ground}-content on {$ground}");
             }
         }
-    }
-
-    private static function contrast(string $a, string $b): float
-    {
-        $lights = [self::luminance($a), self::luminance($b)];
-
-        return (max($lights) + 0.05) / (min($lights) + 0.05);
-    }
-
-    private static function luminance(string $colour): float
-    {
-        [$r, $g, $b] = array_map(static function (string $part): float {
-            $channel = hexdec($part) / 255;
-
-            return $channel <= 0.04045 ? $channel / 12.92 : (($channel + 0.055) / 1.055) ** 2.4;
-        }, str_split(substr($colour, 1), 2));
-
-        return 0.2126 * $r + 0.7152 * $g + 0.0722 * $b;
     }
 }

@@ -813,6 +813,7 @@ export interface components {
         };
         Findings: {
             findings: components["schemas"]["Finding"][];
+            sentences: components["schemas"]["Sentences"];
         };
         Field: {
             /** @description with * for the items of a list */
@@ -866,6 +867,10 @@ export interface components {
             colours: {
                 role: string;
                 value: string;
+                /** @description to one, by the role of the ground */
+                contrast: {
+                    [key: string]: number;
+                };
             }[];
             brand: {
                 name: string;
@@ -908,10 +913,11 @@ export interface components {
             };
             language: string;
             language_name: string;
-            /** @description conditions as they are read aloud */
-            sentences: {
-                [key: string]: string;
-            };
+            sentences: components["schemas"]["Sentences"];
+        };
+        /** @description conditions as they are read aloud, by the id of what they stand on */
+        Sentences: {
+            [key: string]: string;
         };
         BlocksOut: {
             blocks: components["schemas"]["Block"][];

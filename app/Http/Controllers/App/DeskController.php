@@ -11,6 +11,7 @@ use App\Mail\HandoverOutcome;
 use App\Models\Record;
 use Herald\Brand\Brand;
 use Herald\Brand\ColourRole;
+use Herald\Brand\Contrast;
 use Herald\Cast\FirstCast;
 use Herald\Check\Finding;
 use Herald\Condition\Operator;
@@ -69,7 +70,11 @@ final class DeskController
                 'name' => $operator->value, 'words' => $operator->inWords(), 'takes_value' => $operator->takesValue(),
                 'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
             ], Operator::cases()),
-            'colours' => array_map(static fn (ColourRole $role): array => ['role' => $role->value, 'value' => $brand->colour($role)], ColourRole::cases()),
+            'colours' => array_map(static fn (ColourRole $role): array => [
+                'role' => $role->value, 'value' => $brand->colour($role),
+                // Rounded down: what falls short is not made to look enough.
+                'contrast' => array_combine(array_column(ColourRole::cases(), 'value'), array_map(static fn (ColourRole $ground): float => floor(Contrast::ratio($brand->colour($role), $brand->colour($ground)) * 10) / 10, ColourRole::cases())),
+            ], ColourRole::cases()),
             'brand' => ['name' => $brand->name, 'size' => $brand->size, 'step' => $brand->step, 'width' => $brand->width],
             'cast' => FirstCast::of($bench->type, $records),
             'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
@@ -109,12 +114,6 @@ final class DeskController
         $document = $bench->taken($request->getContent());
         $rendering = $bench->rendering($renderer, $document, $bench->record($given['record']) ?? abort(404), $given['language'] ?? null, marked: true);
         $line = static fn (Part $part): string => $rendering->part($part);
-        $sentences = [];
-        foreach (Walk::through($document->data, $bench->vocabulary) as $piece) {
-            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
-                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
-            }
-        }
 
         return response()->json([
             'html' => $given['text'] ? null : View::from($given['view'])->of($rendering->part(Part::Html)),
@@ -124,7 +123,7 @@ final class DeskController
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($line(Part::Subject)), 'preview' => (int) grapheme_strlen($line(Part::Preview))],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
-            'sentences' => (object) $sentences,
+            'sentences' => self::sentences($bench, $document),
         ]);
     }
 
@@ -132,8 +131,9 @@ final class DeskController
     public function findings(string $key, Request $request): JsonResponse
     {
         $bench = Workbench::of($key);
+        $document = $bench->taken($request->getContent());
 
-        return response()->json(['findings' => array_map(self::finding(...), $bench->findings($bench->taken($request->getContent())))]);
+        return response()->json(['findings' => array_map(self::finding(...), $bench->findings($document)), 'sentences' => self::sentences($bench, $document)]);
     }
 
     /** Blocks that were copied elsewhere, read and put into normal form: the "blocks" of a document of the format velvet-herald/blocks. */
@@ -165,6 +165,19 @@ final class DeskController
         activity()->performedOn($bench->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
 
         return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
+    }
+
+    /** All conditions as they are read aloud, by the id of what they stand on. */
+    private static function sentences(Workbench $bench, Json $document): object
+    {
+        $sentences = [];
+        foreach (Walk::through($document->data, $bench->vocabulary) as $piece) {
+            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
+                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
+            }
+        }
+
+        return (object) $sentences;
     }
 
     /**

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
@@ -80,7 +80,7 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
     const narrow = useNarrow();
     const saving = useSaving(person, template.key, { revision: template.draft?.revision ?? null, version: template.version, at: template.draft?.at ?? null });
     const { answer, fault } = useStage(template.key, record, language, view);
-    const findings = useFindings(template.key);
+    const { findings, sentences: read } = useFindings(template.key);
     const values = useQuery({
         queryKey: ['sheet', template.key, record],
         queryFn: () => got(api.GET('/api/app/templates/{key}/sheet', { params: { path: { key: template.key }, query: { record: record ?? '' } } })),
@@ -99,7 +99,8 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
 
-    const sentences = answer?.sentences ?? NONE;
+    // Without a record there is no stage, and the checks tell them.
+    const sentences = answer?.sentences ?? read;
     const byPath = useMemo(() => new Map(given.fields.map((field: Field) => [field.path, field])), [given.fields]);
     const colourValues = useMemo(() => Object.fromEntries(given.colours.map(({ role, value }) => [role, value])), [given.colours]);
     const known = values.data?.values;
@@ -183,7 +184,7 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
         <div className="flex flex-col h-full min-h-0 min-w-0 bg-base-200">
             <Views view={view} setView={setView} languages={given.languages} language={language} setLanguage={(tag) => setSearch('language', tag)} shown={answer?.language_name ?? ''} />
             {record === null ? (
-                <p className="p-6 text-muted">
+                <p className="flex-1 p-6 text-muted">
                     There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
                 </p>
             ) : (
@@ -247,8 +248,6 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
         </DeskContext>
     );
 }
-
-const NONE = {};
 
 type Opening = 'findings' | 'proof' | 'versions';
 
@@ -391,8 +390,8 @@ function Views({ view, setView, languages, language, setLanguage, shown }: { vie
 }
 
 /** What the checks say, a moment after one has stopped writing. */
-function useFindings(template: string): Finding[] {
-    const [findings, setFindings] = useState<Finding[]>([]);
+function useFindings(template: string): Schemas['Findings'] {
+    const [told, setTold] = useState<Schemas['Findings']>({ findings: [], sentences: {} });
     useEffect(() => {
         let timer: ReturnType<typeof setTimeout>;
         let number = 0;
@@ -400,7 +399,7 @@ function useFindings(template: string): Finding[] {
             const own = ++number;
             const answer = await got(api.POST('/api/app/templates/{key}/findings', { params: { path: { key: template } }, body: { document: useComposer.getState().document } })).catch(() => null);
             if (answer && own === number) {
-                setFindings((before) => (JSON.stringify(before) === JSON.stringify(answer.findings) ? before : answer.findings));
+                setTold((before) => replaceEqualDeep(before, answer));
             }
         };
         void ask();
@@ -417,7 +416,7 @@ function useFindings(template: string): Finding[] {
         };
     }, [template]);
 
-    return findings;
+    return told;
 }
 
 /** Whether the halves are two sides of one sheet. */

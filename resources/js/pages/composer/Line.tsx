@@ -6,7 +6,7 @@ import { describing, useDesk } from './desk';
 import { find, firstLine, insert, newText, remove, set, update, type Run } from './document';
 import { copiedBlocks, blocksOfHtml, blocksOfText } from './paste';
 import { pasteBlocks } from './pasteBlocks';
-import { deeds, live, NOTHING, placeAfterHand, useComposer, useWriting } from './store';
+import { deeds, extend, live, NOTHING, placeAfterHand, useComposer, useWriting } from './store';
 import { bare, extensions, fromEditor, tidy, toEditor, type Describe } from './writing';
 
 interface Props {
@@ -206,16 +206,19 @@ function placeCaret(editor: Editor, caret: NonNullable<ReturnType<typeof useComp
 function handleKey(editor: Editor, event: KeyboardEvent, rich: boolean): boolean {
     const { state, view } = editor;
     const { selection } = state;
-    if (event.isComposing || event.ctrlKey || event.metaKey || event.altKey) {
+    if (event.isComposing || event.altKey) {
         return false;
+    }
+    if (event.ctrlKey || event.metaKey) {
+        return beyond(editor, event.key);
     }
     const atStart = selection.empty && selection.from === 1;
     const atEnd = selection.empty && selection.to === state.doc.content.size - 1;
     switch (event.key) {
         case 'ArrowUp':
-            return !event.shiftKey && view.endOfTextblock('up') && goOn(-1, 'end');
+            return view.endOfTextblock('up') && (event.shiftKey ? reach(-1) : goOn(-1, 'end'));
         case 'ArrowDown':
-            return !event.shiftKey && view.endOfTextblock('down') && goOn(1, 'start');
+            return view.endOfTextblock('down') && (event.shiftKey ? reach(1) : goOn(1, 'start'));
         case 'ArrowLeft':
             return atStart && goOn(-1, 'end');
         case 'ArrowRight':
@@ -243,6 +246,38 @@ function handleKey(editor: Editor, event: KeyboardEvent, rich: boolean): boolean
         default:
             return false;
     }
+}
+
+/** Ctrl Home and Ctrl End lead to the first and the last text; a second Ctrl A selects all blocks. */
+function beyond(editor: Editor, key: string): boolean {
+    const { document: manuscript, select, take } = useComposer.getState();
+    if (key === 'Home' || key === 'End') {
+        const stops = [...document.querySelectorAll<HTMLElement>('.line[data-stop]')];
+        const { id, part } = (key === 'Home' ? stops[0] : stops.at(-1))?.dataset ?? {};
+        if (id) {
+            take({ id, part: part ?? null, caret: key === 'Home' ? 'start' : 'end' });
+        }
+
+        return true;
+    }
+    const { selection, doc } = editor.state;
+    if (key === 'a' && selection.from <= 1 && selection.to >= doc.content.size - 1 && manuscript.manuscript.length > 0) {
+        select(manuscript.manuscript.map((block) => block.id));
+
+        return true;
+    }
+
+    return false;
+}
+
+/** From the edge of a text on, whole blocks are selected. */
+function reach(by: -1 | 1): boolean {
+    if (!step()) {
+        return false;
+    }
+    extend(by);
+
+    return true;
 }
 
 /** From the text to its block. */

@@ -8,7 +8,7 @@ import { Line } from './Line';
 import { asJson, blocksOfText, copiedBlocks } from './paste';
 import { pasteBlocks } from './pasteBlocks';
 import type { Part, Shape } from './shape';
-import { blockInHand, change, chosen, deeds, live, placeAfterHand, putPlace, useComposer } from './store';
+import { blockInHand, change, chosen, deeds, extend, live, placeAfterHand, putPlace, useComposer } from './store';
 import { MemberDeeds, Strip } from './Strip';
 
 type Scope = Record<string, string>;
@@ -138,21 +138,6 @@ function handleKey(event: Keys<HTMLElement>) {
 
             { done(); return; }
     }
-}
-
-/** One block more, or one less, among those that stand in the same list. */
-function extend(by: -1 | 1) {
-    const { document, select, selected } = useComposer.getState();
-    const ids = selected.length > 0 ? selected : chosen();
-    const anchor = find(document, ids[0] ?? '');
-    if (!anchor) {
-        return;
-    }
-    const list = listAt(document, anchor.place).map((item) => item.id);
-    const indices = ids.map((id) => list.indexOf(id)).sort((one, other) => one - other);
-    const [from = 0, to = 0] = [indices[0], indices.at(-1)];
-    const next = by < 0 ? list.slice(Math.max(0, from - 1), to + 1) : list.slice(from, to + 2);
-    select(next);
 }
 
 export function selectTo(id: string) {

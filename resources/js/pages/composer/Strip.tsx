@@ -2,7 +2,7 @@ import { ArrowDown, ArrowUp, Bold, Braces, Copy, Italic, Link2, Trash2, Underlin
 import { useState, type ReactNode } from 'react';
 import { ConditionForm } from './ConditionForm';
 import { useDesk } from './desk';
-import { asWritten, declared, find, scopeOf, set, type Block, type Item } from './document';
+import { asWritten, declared, find, groundOf, scopeOf, set, type Block, type Item } from './document';
 import { Setting } from './Settings';
 import { SHAPES, type Shape } from './shape';
 import { change, chosen, contents, deeds, live, useComposer, useWriting } from './store';
@@ -225,6 +225,8 @@ function Looks() {
     const { looks, colour, link, empty } = useWriting();
     const desk = useDesk();
     const [linking, setLinking] = useState(false);
+    const ground = useComposer((state) => groundOf(state.document, state.hand?.id ?? ''));
+    const contrast = desk.colours.find(({ role }) => role === (colour || 'text'))?.contrast[ground];
     const chain = () => live.editor?.chain().focus();
     const buttons = [
         ['bold', 'Bold (Ctrl B)', Bold, () => chain()?.toggleMark('bold').run()],
@@ -259,6 +261,11 @@ function Looks() {
                         ))}
                     </select>
                 </label>
+                {colour && contrast !== undefined && (
+                    <span className={contrast < 4.5 ? 'text-warning font-semibold' : ''} title="How far the words stand out from their ground; 4.5:1 is needed to read them">
+                        {contrast.toFixed(1)}:1{contrast < 4.5 && ', too faint'}
+                    </span>
+                )}
                 <Small name="Variable ({{)" press={desk.ask}>
                     <Braces size={14} aria-hidden="true" />
                 </Small>

@@ -254,6 +254,14 @@ export function written(path: string, scope: Record<string, string>): string | n
     return name ? `${name}.${path.slice(at + 3)}` : null;
 }
 
+/** The role of the ground that an item stands on: that of its button, of the nearest section around it, or of the message. */
+export function groundOf(document: Manuscript, id: string): string {
+    const found = find(document, id);
+    const section = found?.around.findLast((item) => item.type === 'section');
+
+    return found?.block.type === 'button' ? 'button' : section ? ((section['ground'] as string | undefined) ?? 'accent') : 'paper';
+}
+
 const freshId = () => crypto.randomUUID().replaceAll('-', '').slice(0, 10);
 
 /** A copy whose ids are all its own. */

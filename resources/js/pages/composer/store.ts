@@ -126,6 +126,21 @@ export function chosen(): string[] {
     return state.selected.length > 0 ? state.selected : block ? [block.id] : [];
 }
 
+/** Selects one block more among those that stand in the same list. */
+export function extend(by: -1 | 1) {
+    const { document, select, selected } = useComposer.getState();
+    const ids = selected.length > 0 ? selected : chosen();
+    const anchor = find(document, ids[0] ?? '');
+    if (!anchor) {
+        return;
+    }
+    const list = listAt(document, anchor.place).map((item) => item.id);
+    const indices = ids.map((id) => list.indexOf(id)).sort((one, other) => one - other);
+    const [from = 0, to = 0] = [indices[0], indices.at(-1)];
+    const next = by < 0 ? list.slice(Math.max(0, from - 1), to + 1) : list.slice(from, to + 2);
+    select(next);
+}
+
 let waiting: Place | null = null;
 
 /** Where the block goes that is about to be chosen from the list. */
