@@ -118,6 +118,13 @@ abstract class BrowserTestCase extends TestCase
         return $words;
     }
 
+    /** Waits for words on a stage. */
+    protected function seeOnStage(string $words, string $title): void
+    {
+        Stack::waitFor(fn (): bool => str_contains($this->stage($title), $words), "\"{$words}\" on \"{$title}\", which says: ".$this->stage($title));
+        self::assertStringContainsString($words, $this->stage($title));
+    }
+
     /** Runs axe-core on the page: WCAG 2.2 A and AA. */
     protected function assertAccessible(): void
     {

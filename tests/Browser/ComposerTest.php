@@ -72,7 +72,7 @@ final class ComposerTest extends BrowserTestCase
             foreach (array_diff(['What a night that was!', 'We will do better next time.', 'We are sorry.'], [$words]) as $other) {
                 self::assertStringNotContainsString($other, $this->stage(self::STAGE), $record);
             }
-            self::assertStringContainsString('Clear skies, Larkmoor Observatory', $this->stage(self::STAGE));
+            $this->seeOnStage('Clear skies, Larkmoor Observatory', self::STAGE);
         }
         $this->assertAccessible();
 
@@ -107,7 +107,7 @@ final class ComposerTest extends BrowserTestCase
         self::assertStringContainsString('What a night that was! We are glad.', (string) $letter->getTextContent());
         $this->open('/mailroom');
         $this->follow("Thank you, {$booking['visitor']['first_name']}");
-        self::assertStringContainsString('What a night that was!', $this->stage('The message as HTML'));
+        $this->seeOnStage('What a night that was!', 'The message as HTML');
     }
 
     public function test_order_received_is_written_from_blank_by_mouse_and_goes_out(): void
@@ -123,7 +123,7 @@ final class ComposerTest extends BrowserTestCase
         $this->see('Draft, not published yet');
 
         // The data sheet puts fields at the caret, found by label, path or value.
-        $this->element('//*[@data-part="subject"]')->click();
+        $this->into('//*[@data-part="subject"]');
         $this->type('Order ');
         $this->press('Data sheet');
         $this->see('LM-20343', '//aside[@aria-label="Data sheet"]');
@@ -160,7 +160,7 @@ final class ComposerTest extends BrowserTestCase
         self::assertSame(['heading', 'line_items', 'text', 'totals', 'button'], array_column($this->manuscript()['manuscript'], 'type'));
 
         // A condition on a block is read aloud; the stage follows, and leads back to the block.
-        $this->element('//*[@aria-label="Text: Words"]')->click();
+        $this->into('//*[@aria-label="Text: Words"]');
         $this->press('Show always');
         $this->condition(1, 'Is a gift', 'is', '');
         $this->see('Only if Is a gift is yes');
@@ -245,21 +245,28 @@ final class ComposerTest extends BrowserTestCase
         self::assertSame(['heading', 'text', 'text', 'text', 'text', 'text', 'line_items'], array_slice(array_column($this->manuscript()['manuscript'], 'type'), 0, 7));
         self::assertEqualsCanonicalizing($before, $words());
 
+        // Enter divides a text, Backspace and Delete join them again, with the caret where they meet.
+        $this->into('//*[@aria-label="Text: Words"][contains(., "It should be")]');
+        $this->type(Key::HOME, Key::ENTER, Key::ARROW_UP, 'First.', Key::ENTER, 'Second.', Key::HOME, Key::BACKSPACE, ' ', Key::END, Key::DELETE, ' ');
+        $this->see('First. Second. It should be', '//*[@aria-label="Text: Words"][contains(., "It should be")]');
+        for ($step = 0; $step < 20 && $this->element('//button[starts-with(@aria-label, "Undo")]')->getAttribute('aria-label') !== 'Undo: undo choice'; $step++) {
+            $this->control('z');
+        }
+
         // Through the whole message by keys, and all of it selected.
-        $this->element('(//*[@aria-label="Text: Words"])[1]')->click();
+        $this->into('(//*[@aria-label="Text: Words"])[1]');
         $this->control(Key::END);
         $this->element('(//*[@data-manuscript]//*[contains(@class, "line")][@data-stop])[last()][@contenteditable="true"]');
         $this->control(Key::HOME);
         $this->element('//*[@data-part="subject"][@contenteditable="true"]');
-        $this->element('(//*[@aria-label="Text: Words"])[1]')->click();
+        $this->into('(//*[@aria-label="Text: Words"])[1]');
         $this->control('a');
         $this->control('a');
         $this->see('blocks', '//*[contains(@class, "strip")]');
         self::assertCount(count($this->manuscript()['manuscript']), $this->driver->findElements(WebDriverBy::cssSelector('.frame-selected')));
 
         // Two texts side by side, and apart again: from the end of one, Shift reaches the next.
-        $this->element('(//*[@aria-label="Text: Words"])[2]')->click();
-        $this->element('(//*[@aria-label="Text: Words"])[2][@contenteditable="true"]');
+        $this->into('(//*[@aria-label="Text: Words"])[2]');
         $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::ARROW_DOWN, Key::SHIFT]);
         $this->see('2 blocks', '//*[contains(@class, "strip")]');
         $this->element('//*[contains(@class, "strip")]//button[normalize-space(.)="columns"]')->click();
@@ -273,7 +280,7 @@ final class ComposerTest extends BrowserTestCase
         $this->element('//*[contains(@class, "strip")]//button[normalize-space(.)="repeat"]')->click();
         $this->see('For each of Items');
         $this->press('Data sheet');
-        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        $this->into('//*[@aria-label="Heading: Words"]');
         $this->fill($this->element('//aside[@aria-label="Data sheet"]//input'), 'line total');
         self::assertFalse($this->element('//aside[@aria-label="Data sheet"]//li//button')->isEnabled(), 'outside of the repeat');
         $this->press('Divider: select');
@@ -286,17 +293,17 @@ final class ComposerTest extends BrowserTestCase
         $this->assertAccessible();
 
         // A row is added beside the one in hand, and filled.
-        $this->element('//*[@aria-label="Facts, row 1: Label"]')->click();
+        $this->into('//*[@aria-label="Facts, row 1: Label"]');
         $this->press('Add a row');
         $this->type('Gift');
         $this->see('Gift', '//*[@data-frame][@aria-label="Facts"]');
-        $this->element('//*[@aria-label="Facts, row 2: Value"]')->click();
+        $this->into('//*[@aria-label="Facts, row 2: Value"]');
         $this->type('{{');
         $this->pick('is a gift', 'order.gift');
         $this->waitForStage('Gift');
 
         // Words get their looks and a link by keyboard.
-        $this->element('//*[@aria-label="Text: Words"][contains(., "working days.")]')->click();
+        $this->into('//*[@aria-label="Text: Words"][contains(., "working days.")]');
         $this->type(Key::END);
         $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::CONTROL, Key::ARROW_LEFT, Key::ARROW_LEFT, Key::SHIFT, Key::CONTROL]);
         $this->control('b');
@@ -305,7 +312,7 @@ final class ComposerTest extends BrowserTestCase
         Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.querySelector("iframe").contentDocument.querySelector("a[href=\'https://example.org/days\'] strong") !== null'), 'the link on the stage');
 
         // Numbers are typed, or changed by the arrow keys; the phone view follows.
-        $this->element('(//*[@aria-label="Text: Words"])[1]')->click();
+        $this->into('(//*[@aria-label="Text: Words"])[1]');
         $this->press('More');
         $size = $this->element('//label[.="Size on phones"]/following-sibling::input');
         $size->sendKeys('149'.Key::ARROW_UP);
@@ -315,8 +322,7 @@ final class ComposerTest extends BrowserTestCase
         $this->press('Wide');
 
         // A text that looks like a variable is pointed at, and made one.
-        $this->element('//*[@aria-label="Heading: Words"]')->click();
-        $this->element('//*[@aria-label="Heading: Words"][@contenteditable="true"]');
+        $this->into('//*[@aria-label="Heading: Words"]');
         $this->driver->executeScript('document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: (() => { const data = new DataTransfer(); data.setData("text/plain", " {order.number}"); return data; })(), bubbles: true, cancelable: true}))');
         $this->see('finding', '//header');
         $this->element('//button[contains(., "finding")]')->click();
@@ -408,11 +414,11 @@ final class ComposerTest extends BrowserTestCase
         $this->signIn();
         $this->open('/templates/night-blue-receipt');
         $this->waitForStage('Paragraph 39');
-        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        $this->into('//*[@aria-label="Heading: Words"]');
         for ($n = 0; $n < 40; $n++) {
+            $before = count($this->measures());
             $this->type(chr(97 + $n % 26));
-            $before = $this->measures();
-            Stack::waitFor(fn (): bool => count($this->measures()) > count($before) || $n === 0, 'the stage');
+            Stack::waitFor(fn (): bool => count($this->measures()) > $before, 'the stage');
         }
         $times = array_slice($this->measures(), 5);
         sort($times);
@@ -429,7 +435,7 @@ final class ComposerTest extends BrowserTestCase
         $this->lengthen(200);
         $this->resize(1024);
         $this->open('/templates/night-blue-receipt');
-        $this->element('//*[@aria-label="Heading: Words"]')->click();
+        $this->into('//*[@aria-label="Heading: Words"]');
         $this->type('Now ');
         $this->saved();
         self::assertLessThanOrEqual(1024, $this->driver->executeScript('return document.documentElement.scrollWidth'));
@@ -535,10 +541,16 @@ final class ComposerTest extends BrowserTestCase
         $this->element("{$sheet}//li//button[.//span[.='{$label}']]")->click();
     }
 
+    /** Puts the caret into a text. */
+    private function into(string $line): void
+    {
+        $this->element($line)->click();
+        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.activeElement.isContentEditable'), "the caret in {$line}");
+    }
+
     private function writeIn(string $line, string $words): void
     {
-        $this->element("//*[@aria-label='{$line}']")->click();
-        $this->element("//*[@aria-label='{$line}'][@contenteditable='true']");
+        $this->into("//*[@aria-label='{$line}']");
         $this->type(Key::HOME, $words);
     }
 
@@ -567,7 +579,7 @@ final class ComposerTest extends BrowserTestCase
 
     private function paste(string $into, string $html): void
     {
-        $this->element($into)->click();
+        $this->into($into);
         $this->driver->executeScript('const data = new DataTransfer(); data.setData("text/html", arguments[0]); data.setData("text/plain", "x"); document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}))', [$html]);
     }
 
@@ -617,7 +629,7 @@ final class ComposerTest extends BrowserTestCase
 
     private function waitForStage(string $words): void
     {
-        Stack::waitFor(fn (): bool => str_contains($this->stage(self::STAGE), $words), "\"{$words}\" on the stage, which says: ".$this->stage(self::STAGE));
+        $this->seeOnStage($words, self::STAGE);
     }
 
     private function saved(): void

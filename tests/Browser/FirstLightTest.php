@@ -34,8 +34,8 @@ final class FirstLightTest extends BrowserTestCase
         $picker->sendKeys('LM-20423');
         $this->see('Bestellung LM-20423 ist in guten Händen', '//article');
         $this->see('German (the recipient\'s language is de)', '//article');
-        self::assertStringContainsString('Danke, 🌟 Stella', $this->stage('Night-blue receipt as HTML'));
-        self::assertStringContainsString('Guten Tag 🌟 Stella', $this->stage('Built-in as HTML'));
+        $this->seeOnStage('Danke, 🌟 Stella', 'Night-blue receipt as HTML');
+        $this->seeOnStage('Guten Tag 🌟 Stella', 'Built-in as HTML');
         $this->press('Plain text');
         $this->see('Sticker sheet, free', '//article//pre');
         $this->assertAccessible();
@@ -80,7 +80,7 @@ final class FirstLightTest extends BrowserTestCase
         foreach (['order placed', 'order.placed, told by the source', 'evt-light', 'version 1', "en: the recipient's language is en", 'The mail server took it'] as $words) {
             $this->see($words, '//aside');
         }
-        self::assertStringContainsString('Thank you, Aoife', $this->stage('The message as HTML'));
+        $this->seeOnStage('Thank you, Aoife', 'The message as HTML');
         $this->assertAccessible();
 
         // The mailroom shows it out of its envelope.
@@ -89,7 +89,7 @@ final class FirstLightTest extends BrowserTestCase
         foreach (['shop@larkmoor.example.org → aoife@example.org', 'Aoife Brannigan <aoife@example.org>', 'Thank you, Aoife'] as $words) {
             $this->see($words, '//article');
         }
-        self::assertStringContainsString('Wool blanket, observatory check', $this->stage('The message as HTML'));
+        $this->seeOnStage('Wool blanket, observatory check', 'The message as HTML');
         $this->assertAccessible();
         $this->follow('Why it was sent');
         $this->see('evt-light', '//aside');

@@ -60,7 +60,7 @@ function Still({ id, part, label, runs, scope, placeholder, className }: Props) 
     );
 }
 
-export function Drawn({ run, describe, colours }: { run: Run; describe: Describe; colours: Record<string, string> }) {
+function Drawn({ run, describe, colours }: { run: Run; describe: Describe; colours: Record<string, string> }) {
     if (run.break) {
         return <br />;
     }
@@ -82,7 +82,7 @@ export function Drawn({ run, describe, colours }: { run: Run; describe: Describe
 }
 
 /** The line before or after in the manuscript takes over. */
-export function goOn(by: -1 | 1, caret: 'start' | 'end', from?: { id: string; part: string | null }): boolean {
+function goOn(by: -1 | 1, caret: 'start' | 'end', from?: { id: string; part: string | null }): boolean {
     const { hand, take } = useComposer.getState();
     const at = from ?? hand;
     const stops = [...document.querySelectorAll<HTMLElement>('[data-stop]')];
@@ -162,6 +162,16 @@ function Live({ id, part, label, runs, rich, scope, placeholder, className }: Pr
             editor.current.commands.setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false });
         }
     }, [runs, rich]);
+
+    // The same line taken again: where two texts became one.
+    const hand = useComposer((state) => state.hand);
+    const placed = useRef(hand);
+    useEffect(() => {
+        if (editor.current && hand !== placed.current && hand?.caret !== undefined) {
+            placeCaret(editor.current, hand.caret);
+        }
+        placed.current = hand;
+    }, [hand]);
 
     return (
         <div className="relative">
@@ -303,8 +313,13 @@ function split(editor: Editor): boolean {
         return true;
     }
     const { state } = editor;
-    const [kept, rest] = [state.doc.cut(0, state.selection.from), state.doc.cut(state.selection.to)].map((part) => tidy(fromEditor(part.firstChild?.toJSON() as JSONContent | undefined)));
-    // At the very start an empty text goes in front, so that what is written moves down.
+    const [kept = [], rest = []] = [state.doc.cut(0, state.selection.from), state.doc.cut(state.selection.to)].map((part) => tidy(fromEditor(part.firstChild?.toJSON() as JSONContent | undefined)));
+    if (kept.length === 0 && rest.length > 0) {
+        // At the very start an empty text goes in front: what is written stays what it is, with its settings and translations.
+        apply('new text', (now) => insert(now, found.place, [newText()]));
+
+        return true;
+    }
     const added = newText(rest);
     apply('new text', (now) => insert(set(now, hand.id, 'text', kept), { ...found.place, index: found.place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
 

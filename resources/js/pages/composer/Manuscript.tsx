@@ -140,7 +140,7 @@ function handleKey(event: Keys<HTMLElement>) {
     }
 }
 
-export function selectTo(id: string) {
+function selectTo(id: string) {
     const { document, select } = useComposer.getState();
     const from = find(document, chosen()[0] ?? id);
     const to = find(document, id);
@@ -307,7 +307,7 @@ const listPath = (block: Item, scope: Scope): string => {
     return scope[root] ? `${scope[root]}.*.${rest.join('.')}` : list;
 };
 
-export function Note({ finding, number }: { finding: Finding; number: number }) {
+function Note({ finding, number }: { finding: Finding; number: number }) {
     return (
         <button
             type="button"

@@ -19,7 +19,7 @@ export const VIEWS: [View, string][] = [
 
 type Answer = Schemas['StageOut'];
 
-export interface Fault {
+interface Fault {
     words: string;
     block: string | null;
 }
@@ -149,8 +149,6 @@ export function StagePane({ answer, fault, view }: { answer: Answer | null; faul
         </>
     );
 }
-
-export const scaleOf = (): string => document.querySelector<HTMLElement>('[data-scale]')?.dataset['scale'] ?? '100';
 
 /** Puts a block in hand: the first text in it. */
 export function goTo(id: string | null) {

@@ -56,7 +56,7 @@ function inside(item: Item, shape: Shape): { part: Part; list: Item[] }[] {
 
 const shapeWithin = (part: Part, child: Item): Shape => (part.kind === 'blocks' ? shapeOf(child.type) : (part.within ?? { title: '', parts: [] }));
 
-export interface Found {
+interface Found {
     item: Item;
     shape: Shape;
     /** The block it is, or is part of. */
@@ -189,7 +189,7 @@ export function blocks(document: Manuscript): Block[] {
     return walk(document.manuscript);
 }
 
-export interface TextLine {
+interface TextLine {
     id: string;
     part: Part;
     block: Block | null;
@@ -305,11 +305,6 @@ export function firstLine(item: Item): { id: string; part: string } | null {
     return search(item, shapeOf(item.type));
 }
 
-export const isBlank = (runs: Run[]): boolean => runs.every((run) => !run.variable && !run.text?.trim());
-
 /** A link as one writes it in a field: {order.page} stands for a variable. */
 export const asWritten = (link: Run[] | string): string =>
     typeof link === 'string' ? link : link.map((run) => (run.variable ? `{${run.variable}}` : (run.text ?? '').replaceAll('{', '\\{'))).join('');
-
-/** The words alone, for names and labels. */
-export const plain = (runs: Run[]): string => runs.map((run) => run.text ?? (run.break ? ' ' : '…')).join('');

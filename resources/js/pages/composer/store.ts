@@ -4,14 +4,14 @@ import { blocks, find, firstLine, insert, listAt, move, newText, prune, remove, 
 import type { Shape } from './shape';
 
 /** What is being worked on: a text of an item, or, without a part, the item itself. */
-export interface Hand {
+interface Hand {
     id: string;
     part: string | null;
     /** Where the caret is to stand. */
     caret?: 'start' | 'end' | 'all' | number | { left: number; top: number };
 }
 
-export interface Step {
+interface Step {
     name: string;
     before: Manuscript;
     after: Manuscript;
@@ -165,7 +165,7 @@ export function placeAfterHand(): Place {
     return found ? { ...found.place, index: found.place.index + 1 } : { owner: null, part: 'manuscript', index: state.hand?.id === 'envelope' ? 0 : state.document.manuscript.length };
 }
 
-export const titleOf = (item: Item): string => shapeOf(item.type).title.toLowerCase();
+const titleOf = (item: Item): string => shapeOf(item.type).title.toLowerCase();
 
 const named = (verb: string, ids: string[], document: Manuscript): string => {
     const first = find(document, ids[0] ?? '')?.item;
