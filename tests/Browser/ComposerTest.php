@@ -328,7 +328,8 @@ final class ComposerTest extends BrowserTestCase
         $this->element('//button[contains(., "finding")]')->click();
         $this->press('Make it the variable');
         $this->waitForStage('LM-20343');
-        self::assertContains(['variable' => 'order.number'], $this->manuscript()['manuscript'][0]['text']);
+        $heading = $this->manuscript()['manuscript'][0]['text'];
+        self::assertContains(['variable' => 'order.number'], $heading, json_encode($heading));
 
         // A published version is read and taken up again; undo brings the draft back.
         $draft = $this->manuscript();
@@ -544,8 +545,10 @@ final class ComposerTest extends BrowserTestCase
     /** Puts the caret into a text. */
     private function into(string $line): void
     {
-        $this->element($line)->click();
-        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.activeElement.isContentEditable'), "the caret in {$line}");
+        $found = $this->element($line);
+        $place = [$found->getAttribute('data-id'), $found->getAttribute('data-part')];
+        $found->click();
+        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('const at = document.activeElement; return at.isContentEditable && at.dataset.id === arguments[0] && at.dataset.part === arguments[1]', $place), "the caret in {$line}");
     }
 
     private function writeIn(string $line, string $words): void

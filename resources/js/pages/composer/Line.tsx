@@ -210,7 +210,10 @@ function placeCaret(editor: Editor, caret: NonNullable<ReturnType<typeof useComp
 
         return;
     }
-    editor.commands.focus(caret === 'start' ? 'start' : caret === 'all' ? 'all' : typeof caret === 'number' ? caret + 1 : 'end');
+    // At once, not with the next frame as the editor's own command would: keys that follow closely must not be lost.
+    const end = view.state.doc.content.size - 1;
+    view.focus();
+    editor.commands.setTextSelection(caret === 'start' ? 1 : caret === 'all' ? { from: 1, to: end } : typeof caret === 'number' ? Math.min(caret + 1, end) : end);
 }
 
 function handleKey(editor: Editor, event: KeyboardEvent, rich: boolean): boolean {

@@ -82,7 +82,7 @@ export function VariableList({ open, close }: { open: boolean; close: () => void
     const done = () => {
         close();
         // The dialog gives the focus back to what had it; the caret belongs in the text.
-        setTimeout(() => live.editor?.commands.focus());
+        setTimeout(() => live.editor?.view.focus());
     };
 
     return (

@@ -354,7 +354,7 @@ export function Chip() {
                 if (event.key === 'Escape' || event.key === 'Enter') {
                     event.preventDefault();
                     event.stopPropagation();
-                    live.editor?.commands.focus();
+                    live.editor?.view.focus();
                     live.editor?.commands.setTextSelection(live.editor.state.selection.to);
                 }
             }}
