@@ -45,7 +45,8 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
     const put = (type: string) => {
         const place = takePlace() ?? placeAfterHand();
         close();
-        deeds.put([{ id: '', type, ...fresh[type] }], place);
+        // Once the list is gone and the page can have the focus again.
+        setTimeout(() => deeds.put([{ id: '', type, ...fresh[type] }], place));
     };
 
     return (
