@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Composing;
 
-use Herald\Document\Fault;
 use Herald\Message\Recipient;
 use Herald\Render\CompiledMessage;
 use Herald\Render\FilledMessage;
@@ -15,10 +14,7 @@ use Herald\Render\Scope;
 /** A draft compiled for one record: its parts are filled as they are asked for. */
 final readonly class DraftRendering
 {
-    /**
-     * @param  list<Fault>  $faults  what could not be read of the draft
-     */
-    public function __construct(private Renderer $renderer, public CompiledMessage $message, private Scope $scope, public Recipient $recipient, public array $faults)
+    public function __construct(private Renderer $renderer, public CompiledMessage $message, private Scope $scope, public Recipient $recipient)
     {
     }
 

@@ -93,13 +93,13 @@ final readonly class Workbench
         return Json::ofArray($this->titled($document), $this->template->key);
     }
 
-    public function record(?string $key): ?Record
+    public function record(string $key): Record
     {
-        return $key === null ? null : $this->source->records()->where(['type' => $this->type->key, 'key' => $key])->firstOrFail();
+        return $this->source->records()->where(['type' => $this->type->key, 'key' => $key])->firstOrFail();
     }
 
     /** Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read. */
-    public function rendering(Renderer $renderer, Json $document, Record $record, ?string $language, bool $marked): DraftRendering
+    public function rendering(Json $document, Record $record, ?string $language, bool $marked): DraftRendering
     {
         [$data, $given, $recipient] = Rendering::dataFor($this->notice, $this->type, $record);
         $node = $document->node();
@@ -109,7 +109,8 @@ final readonly class Workbench
         $brand = Brand::usual();
         $scope = Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $brand->name);
 
-        return new DraftRendering($renderer, Compiler::compile($reading->manuscript, $brand, $marked), $scope, $recipient, $reading->faults);
+        // In memory: what is kept on disk is for editions, and this changes with every key.
+        return new DraftRendering(Renderer::inMemory(), Compiler::compile($reading->manuscript, $brand, $marked), $scope, $recipient);
     }
 
     /**

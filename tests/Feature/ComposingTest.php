@@ -84,6 +84,10 @@ final class ComposingTest extends TestCase
         $stage = $this->stage($this->document(), 'LM-20429')->assertOk();
         $published = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->getContent();
         self::assertSame($published, preg_replace('/<td data-block="[^"]+"/', '<td', $stage->json('html')));
+        $kept = static fn (): int => iterator_count(new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(config('herald.editions'), \FilesystemIterator::SKIP_DOTS)));
+        $before = $kept();
+        $this->stage(['envelope' => ['subject' => 'Never seen before '.bin2hex(random_bytes(4)).' {order.number}']] + $this->document(), 'LM-20429')->assertOk();
+        self::assertSame($before, $kept(), 'what is kept on disk is for editions, not for drafts');
         $stage->assertJsonPath('subject', 'Order LM-20429 is in good hands')->assertJsonPath('lengths.subject', 31)->assertJsonPath('to', 'Aoife Brannigan <aoife@example.org>')->assertJsonPath('language', 'en');
         self::assertSame('Country of the delivery address is Ireland or United Kingdom', $stage->json('sentences.near'));
 

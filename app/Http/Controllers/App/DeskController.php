@@ -29,7 +29,6 @@ use Herald\Record\DataSheet;
 use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
 use Herald\Render\Part;
-use Herald\Render\Renderer;
 use Herald\Render\View;
 use Herald\Value\Formats;
 use Herald\Value\Setting;
@@ -86,7 +85,7 @@ final class DeskController
     {
         $given = $request->validate(['record' => ['required', 'string']]);
         $bench = Workbench::of($key);
-        $record = $bench->record($given['record']) ?? abort(404);
+        $record = $bench->record($given['record']);
         $source = $bench->manifest->source;
         $sheet = new DataSheet(new Setting($source->locale('en'), $source->zone));
         $values = [];
@@ -105,23 +104,24 @@ final class DeskController
     }
 
     /** The true message for a record, of what has been written so far. */
-    public function stage(string $key, Request $request, Renderer $renderer): JsonResponse
+    public function stage(string $key, Request $request): JsonResponse
     {
         $given = $request->validate([
             'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ]);
         $bench = Workbench::of($key);
         $document = $bench->taken($request->getContent());
-        $rendering = $bench->rendering($renderer, $document, $bench->record($given['record']) ?? abort(404), $given['language'] ?? null, marked: true);
+        $rendering = $bench->rendering($document, $bench->record($given['record']), $given['language'] ?? null, marked: true);
         $line = static fn (Part $part): string => $rendering->part($part);
+        [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
 
         return response()->json([
             'html' => $given['text'] ? null : View::from($given['view'])->of($rendering->part(Part::Html)),
             'text' => $given['text'] ? $rendering->part(Part::Text) : null,
-            'subject' => $line(Part::Subject), 'preview' => $line(Part::Preview), 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
+            'subject' => $subject, 'preview' => $preview, 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
             'reply_to' => $line(Part::ReplyTo), 'cc' => $line(Part::Cc), 'bcc' => $line(Part::Bcc),
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
-            'lengths' => ['subject' => (int) grapheme_strlen($line(Part::Subject)), 'preview' => (int) grapheme_strlen($line(Part::Preview))],
+            'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
             'sentences' => self::sentences($bench, $document),
         ]);
@@ -148,11 +148,11 @@ final class DeskController
     }
 
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
-    public function proof(string $key, Request $request, Renderer $renderer): JsonResponse
+    public function proof(string $key, Request $request): JsonResponse
     {
         $given = $request->validate(['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'email:rfc', 'max:250']]);
         $bench = Workbench::of($key);
-        $rendering = $bench->rendering($renderer, $bench->taken($request->getContent()), $bench->record($given['record']) ?? abort(404), $given['language'] ?? null, marked: false);
+        $rendering = $bench->rendering($bench->taken($request->getContent()), $bench->record($given['record']), $given['language'] ?? null, marked: false);
         if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {
             throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
         }
