@@ -36,7 +36,7 @@ final readonly class Heading implements Block
             'x-purpose' => Purpose::Say,
             'properties' => [
                 'text' => ['title' => 'Words', '$ref' => '#/$defs/inline'],
-                'level' => ['title' => 'Level', 'type' => 'integer', 'enum' => [1, 2, 3], 'default' => 1, 'x-brief' => true],
+                'level' => ['title' => 'Level', 'type' => 'integer', 'enum' => [1, 2, 3], 'x-brief' => true],
             ],
             'required' => ['text'],
         ];
