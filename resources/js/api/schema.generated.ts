@@ -854,10 +854,6 @@ export interface components {
                 [key: string]: Record<string, never> | null;
             };
             fields: components["schemas"]["Field"][];
-            formats: {
-                name: string;
-                label: string;
-            }[];
             operators: {
                 name: string;
                 words: string;
@@ -872,12 +868,6 @@ export interface components {
                     [key: string]: number;
                 };
             }[];
-            brand: {
-                name: string;
-                size: number;
-                step: number;
-                width: number;
-            };
             cast: components["schemas"]["CastMember"][];
             languages: components["schemas"]["Language"][];
         };

@@ -1,9 +1,8 @@
 import { type ReactNode, useEffect, useId, useRef } from 'react';
 
-/** A question or a note over the page; Escape and the backdrop close it. */
-export function Dialog({ open, close, title, children, actions }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode }) {
+/** A dialog element that is open just when it should be. */
+export function useModal(open: boolean) {
     const ref = useRef<HTMLDialogElement>(null);
-    const id = useId();
     useEffect(() => {
         if (open && !ref.current?.open) {
             ref.current?.showModal();
@@ -11,6 +10,14 @@ export function Dialog({ open, close, title, children, actions }: { open: boolea
             ref.current?.close();
         }
     }, [open]);
+
+    return ref;
+}
+
+/** A question or a note over the page; Escape and the backdrop close it. */
+export function Dialog({ open, close, title, children, actions }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode }) {
+    const ref = useModal(open);
+    const id = useId();
 
     return (
         <dialog ref={ref} className="modal" aria-labelledby={id} onClose={close}>

@@ -30,7 +30,6 @@ use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
 use Herald\Render\Part;
 use Herald\Render\View;
-use Herald\Value\Formats;
 use Herald\Value\Setting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -64,7 +63,6 @@ final class DeskController
             'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($bench->vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
             'fields' => FieldList::of($bench->vocabulary),
-            'formats' => array_values(array_map(static fn ($format): array => ['name' => $format->name(), 'label' => str_replace('_', ' ', $format->name())], Formats::all())),
             'operators' => array_map(static fn (Operator $operator): array => [
                 'name' => $operator->value, 'words' => $operator->inWords(), 'takes_value' => $operator->takesValue(),
                 'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
@@ -74,7 +72,6 @@ final class DeskController
                 // Rounded down: what falls short is not made to look enough.
                 'contrast' => array_combine(array_column(ColourRole::cases(), 'value'), array_map(static fn (ColourRole $ground): float => floor(Contrast::ratio($brand->colour($role), $brand->colour($ground)) * 10) / 10, ColourRole::cases())),
             ], ColourRole::cases()),
-            'brand' => ['name' => $brand->name, 'size' => $brand->size, 'step' => $brand->step, 'width' => $brand->width],
             'cast' => FirstCast::of($bench->type, $records),
             'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
         ]);

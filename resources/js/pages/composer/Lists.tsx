@@ -1,5 +1,6 @@
 import { Command } from 'cmdk';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
+import { useModal } from '../../parts/Dialog';
 import { useDesk } from './desk';
 import { scopeOf, written } from './document';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
@@ -7,15 +8,12 @@ import { deeds, live, placeAfterHand, takePlace, useComposer } from './store';
 
 /** A searchable list over the page; Escape closes it and gives the focus back. */
 function Palette({ open, close, label, placeholder, children }: { open: boolean; close: () => void; label: string; placeholder: string; children: ReactNode }) {
-    const ref = useRef<HTMLDialogElement>(null);
+    const ref = useModal(open);
     useEffect(() => {
-        if (open && !ref.current?.open) {
-            ref.current?.showModal();
+        if (open) {
             ref.current?.querySelector('input')?.focus();
-        } else if (!open) {
-            ref.current?.close();
         }
-    }, [open]);
+    }, [open, ref]);
 
     return (
         <dialog ref={ref} className="modal items-start" aria-label={label} onClose={close}>
