@@ -24,4 +24,10 @@ enum ColourRole: string
     /** The ground of sections that stand out. */
     case Accent = 'accent';
     case FooterText = 'footer_text';
+
+    /** What it is called in a sentence. */
+    public function words(): string
+    {
+        return strtr($this->value, '_', ' ');
+    }
 }

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Herald\Brand;
 
-/** How well text stands out from its ground (WCAG 2.2: relative luminance and contrast ratio, as defined there). */
+/** How well text stands out from its ground (WCAG 2.2: contrast ratio, as defined there). */
 final class Contrast
 {
     /** The least for text of any size (SC 1.4.3). */
     public const TEXT = 4.5;
+
+    /** The least for text of 24 px, or 18.66 px in bold, and for what is not text (SC 1.4.3, 1.4.11). */
+    public const LARGE = 3.0;
 
     /**
      * @param  string  $one  `#RRGGBB`
@@ -16,19 +19,19 @@ final class Contrast
      */
     public static function ratio(string $one, string $other): float
     {
-        $lights = [self::luminance($one), self::luminance($other)];
+        return self::between(Colour::ofHex($one), Colour::ofHex($other));
+    }
+
+    public static function between(Colour $one, Colour $other): float
+    {
+        $lights = [$one->luminance(), $other->luminance()];
 
         return (max($lights) + 0.05) / (min($lights) + 0.05);
     }
 
-    private static function luminance(string $colour): float
+    /** As a figure to be read: with one digit, rounded down, so that what falls short is not made to look enough. */
+    public static function figure(float $ratio): float
     {
-        [$red, $green, $blue] = array_map(static function (string $part): float {
-            $channel = hexdec($part) / 255;
-
-            return $channel <= 0.04045 ? $channel / 12.92 : (($channel + 0.055) / 1.055) ** 2.4;
-        }, str_split(substr($colour, 1), 2));
-
-        return 0.2126 * $red + 0.7152 * $green + 0.0722 * $blue;
+        return floor($ratio * 10) / 10;
     }
 }

@@ -92,7 +92,7 @@ final readonly class Traits
             }
         } elseif ($field->type === FieldType::Option) {
             foreach (self::rare($filled) as $option => $keys) {
-                yield self::COMMON."{$path} {$option}" => [mb_strtolower(isset($field->options[$option]) ? $field->options[$option]->in('en') : $option), $keys];
+                yield self::COMMON."{$path} {$option}" => [mb_strtolower(isset($field->options[$option]) ? $field->options[$option]->in('en') : (string) $option), $keys];
             }
         }
     }

@@ -18,6 +18,8 @@ final class Checks
         OpenBranch::class,
         LooksLikeVariable::class,
         TooFaint::class,
+        FaintLook::class,
+        PlainIsOld::class,
         MayBeEmpty::class,
     ];
 

@@ -20,10 +20,11 @@ use Herald\Record\Vocabulary;
 final readonly class Examination
 {
     /**
+     * @param  array<array-key, mixed>  $document  in normal form
      * @param  list<Piece>  $pieces  all that it is made of
      * @param  list<Fault>  $faults  what could not be read of it
      */
-    private function __construct(public array $pieces, public array $faults, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness, public Brand $brand)
+    private function __construct(public array $document, public array $pieces, public array $faults, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness, public Brand $brand)
     {
     }
 
@@ -44,9 +45,10 @@ final readonly class Examination
                 $faults[$fault->place.' '.$fault->reason] = $fault;
             }
         }
-        $pieces = iterator_to_array(Walk::through(NormalForm::of($document->data), $vocabulary), false);
+        $normal = NormalForm::of($document->data);
+        $pieces = iterator_to_array(Walk::through($normal, $vocabulary), false);
 
-        return new self($pieces, array_values($faults), $notice, $type, $fullness, $brand);
+        return new self($normal, $pieces, array_values($faults), $notice, $type, $fullness, $brand);
     }
 
     /** The piece that stands at a place of the document, or around it. */

@@ -7,6 +7,9 @@ namespace Herald\Check;
 /** A change that does away with a finding. */
 final readonly class Mend
 {
+    /** Stands for the template where an object's id is asked for. */
+    private const TEMPLATE = 'template';
+
     /**
      * @param  string  $label  what it does, as words on a button
      * @param  array{id: string, part: string, value: mixed}|null  $set  a member of an object that gets another value
@@ -19,6 +22,12 @@ final readonly class Mend
     public static function set(string $label, string $id, string $part, mixed $value): self
     {
         return new self($label, ['id' => $id, 'part' => $part, 'value' => $value], null);
+    }
+
+    /** Gives the template itself another value; null takes the member away. */
+    public static function member(string $label, string $name, mixed $value): self
+    {
+        return self::set($label, self::TEMPLATE, $name, $value);
     }
 
     /**

@@ -69,6 +69,20 @@ final readonly class Node
     }
 
     /**
+     * All members of an object whose members are texts.
+     *
+     * @return array<string, string>
+     *
+     * @throws InvalidDocument when one of them is not a string
+     */
+    public function texts(): array
+    {
+        $keys = array_map(strval(...), array_keys($this->data));
+
+        return array_combine($keys, array_map($this->string(...), $keys));
+    }
+
+    /**
      * An object or list below, empty when absent.
      *
      * @return array<array-key, mixed>

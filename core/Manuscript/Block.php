@@ -19,9 +19,10 @@ interface Block
 
     /**
      * What the block has beside what all blocks have, as JSON Schema: "properties" and, where needed, "required". The composer is made from it: "title"
-     * is what an author reads beside a member, "x-brief" puts a setting among the few that are shown at once, "x-unit" names its unit.
+     * is what an author reads beside a member, "x-brief" puts a setting among the few that are shown at once, "x-unit" names its unit,
+     * "x-fixed" keeps a block where it stands.
      *
-     * @return array{title: string, x-purpose: Purpose, properties: array<string, array<string, mixed>>, required?: list<string>}
+     * @return array{title: string, x-purpose: Purpose, x-fixed?: true, properties: array<string, array<string, mixed>>, required?: list<string>}
      */
     public static function schema(): array;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\Look;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
@@ -28,7 +29,7 @@ final readonly class BlockReader
     public static function blocks(array $nodes, Vocabulary $vocabulary, Reading $reading): array
     {
         return array_values(array_map(
-            static fn (Node $node): Block => (Blocks::types()[$node->string('type')])::read(new self($node, $vocabulary, $reading)),
+            static fn (Node $node): Block => (Blocks::all()[$node->string('type')])::read(new self($node, $vocabulary, $reading)),
             $nodes,
         ));
     }
@@ -44,6 +45,7 @@ final readonly class BlockReader
             Device::tryFrom($this->node->optionalString('shown_on') ?? ''),
             $this->node->int('phone_size', 100),
             $this->optionalInline('plain'),
+            Look::of($this->node),
         );
     }
 

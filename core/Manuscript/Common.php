@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\Look;
 use Herald\Condition\Condition;
 
 /** What every block has. */
@@ -15,9 +16,10 @@ final readonly class Common
      * @param  int  $space  below the block, in steps of the brand
      * @param  Device|null  $shownOn  null for everywhere
      * @param  int  $phoneSize  of its type and pictures on a phone, in percent
+     * @param  Look  $look  what differs from what is around it
      * @param  Inline|null  $plain  what the plain-text part says instead
      */
-    public function __construct(public string $id, public ?Condition $when, public Align $align, public int $space, public ?Device $shownOn = null, public int $phoneSize = 100, public ?Inline $plain = null)
+    public function __construct(public string $id, public ?Condition $when, public Align $align, public int $space, public ?Device $shownOn = null, public int $phoneSize = 100, public ?Inline $plain = null, public Look $look = new Look)
     {
     }
 }

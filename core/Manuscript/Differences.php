@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\ColourRole;
+use Herald\Brand\Look;
+use Herald\Brand\Token;
+use Herald\Document\Node;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
@@ -23,6 +27,8 @@ final class Differences
         [$old, $new] = [self::blocks($before, $vocabulary), self::blocks($after, $vocabulary)];
         $changes = [];
         foreach ($new as $id => $block) {
+            // PHP makes numbers of ids that are digits alone.
+            $id = (string) $id;
             $known = $old[$id] ?? null;
             if ($known === null) {
                 $changes[] = new Change('added', $id, $block['label'], self::words('', $block['words']));
@@ -31,12 +37,12 @@ final class Differences
                 $changes[] = new Change('changed', $id, $label, self::words($known['words'], $block['words']));
             }
         }
-        $kept = array_values(array_intersect(array_keys($old), array_keys($new)));
-        foreach (self::moved($kept, array_values(array_intersect(array_keys($new), array_keys($old)))) as $id) {
+        $inBoth = static fn (array $one, array $other): array => array_map(strval(...), array_keys(array_intersect_key($one, $other)));
+        foreach (self::moved($inBoth($old, $new), $inBoth($new, $old)) as $id) {
             $changes[] = new Change('moved', $id, $new[$id]['label'], self::words($new[$id]['words'], $new[$id]['words']));
         }
         foreach (array_diff_key($old, $new) as $id => $block) {
-            $changes[] = new Change('removed', $id, $block['label'], self::words($block['words'], ''));
+            $changes[] = new Change('removed', (string) $id, $block['label'], self::words($block['words'], ''));
         }
 
         return $changes;
@@ -48,13 +54,16 @@ final class Differences
      */
     private static function blocks(array $document, Vocabulary $vocabulary): array
     {
-        $blocks = [];
+        $blocks = ['looks' => ['label' => 'Brand and looks', 'words' => self::looks($document), 'settings' => '']];
         foreach (Walk::through(NormalForm::of($document), $vocabulary) as $piece) {
             $id = $piece->block === 'envelope' ? 'envelope.'.$piece->part : $piece->block;
             if ($piece->block === 'envelope' && $piece->raw === null) {
                 continue;
             }
-            $blocks[$id] ??= ['label' => $piece->block === 'envelope' ? 'Envelope, '.$piece->title : (Shape::ofBlock($piece->type)->title ?? $piece->type), 'words' => '', 'settings' => ''];
+            $blocks[$id] ??= ['label' => $piece->block === 'envelope' ? 'Envelope, '.$piece->title : (str_starts_with($piece->place, 'plain/') ? 'In plain text: ' : '').(Shape::ofBlock($piece->type)->title ?? $piece->type), 'words' => '', 'settings' => ''];
+            if ($blocks[$id]['settings'] === '' && $piece->id === $piece->block) {
+                $blocks[$id]['settings'] = json_encode($piece->object['look'] ?? [], JSON_THROW_ON_ERROR);
+            }
             if ($piece->kind === PartKind::Inline || $piece->kind === PartKind::Link) {
                 $blocks[$id]['words'] = trim($blocks[$id]['words'].' '.self::text($piece));
                 // The looks of words count as settings.
@@ -65,6 +74,21 @@ final class Differences
         }
 
         return $blocks;
+    }
+
+    /**
+     * The brand, and what the whole template says for itself of its looks.
+     *
+     * @param  array<array-key, mixed>  $document
+     */
+    private static function looks(array $document): string
+    {
+        $said = is_string($document['brand'] ?? null) ? ["wears {$document['brand']}"] : [];
+        foreach (Look::of(new Node($document, '', 'template'))->said() as $name => $value) {
+            $said[] = (ColourRole::tryFrom($name) ?? Token::from($name))->words().' '.$value;
+        }
+
+        return implode(', ', $said);
     }
 
     private static function text(Piece $piece): string

@@ -21,6 +21,7 @@ final class NormalForm
             ...array_diff_key($document, ['translations' => 1]),
             'envelope' => self::object($envelope, Shape::ofEnvelope()),
             'manuscript' => self::blocks($document['manuscript'] ?? []),
+            ...(is_array($plain = $document['plain'] ?? null) ? ['plain' => [...$plain, 'blocks' => self::blocks($plain['blocks'] ?? [])]] : []),
             ...($translations === [] ? [] : ['translations' => array_map(
                 static fn (mixed $words): array => array_map(self::runs(...), is_array($words) ? $words : []),
                 $translations,

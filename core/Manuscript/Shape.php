@@ -26,7 +26,7 @@ final readonly class Shape
     {
         /** @var array<string, self> $known */
         static $known = [];
-        $class = Blocks::types()[$type] ?? null;
+        $class = Blocks::all()[$type] ?? null;
         if ($class === null) {
             return null;
         }

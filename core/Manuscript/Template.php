@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\Look;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -17,6 +18,8 @@ final readonly class Template
     /**
      * @param  string  $key  stable and unique
      * @param  string|null  $notice  the key of the notice it is written for
+     * @param  string|null  $brand  the key of the brand it wears; null for the default one
+     * @param  Look  $look  in place of the brand's
      * @param  non-empty-array<string, Manuscript>  $manuscripts  by language; the first is the one it was written in
      */
     private function __construct(
@@ -25,6 +28,8 @@ final readonly class Template
         public string $folder,
         public string $recordType,
         public ?string $notice,
+        public ?string $brand,
+        public Look $look,
         private array $manuscripts,
     ) {
     }
@@ -78,6 +83,8 @@ final readonly class Template
             $node->optionalString('folder') ?? '',
             $node->string('record_type'),
             $node->optionalString('notice'),
+            $node->optionalString('brand'),
+            Look::of($node),
             $manuscripts,
         );
     }
@@ -125,6 +132,8 @@ final readonly class Template
             $language,
             Envelope::read(new BlockReader($envelope, $vocabulary, $reading)),
             BlockReader::blocks($node->nodes('manuscript'), $vocabulary, $reading),
+            Look::of($node),
+            ($plain = $node->node('plain')) === null ? null : BlockReader::blocks($plain->nodes('blocks'), $vocabulary, $reading),
         );
     }
 }

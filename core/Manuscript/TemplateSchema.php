@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Token;
 use Herald\Condition\Operator;
 use Herald\Document\Schema;
 use Herald\Record\Path;
@@ -52,6 +53,15 @@ final class TemplateSchema
                     ],
                 ],
                 'manuscript' => ['$ref' => '#/$defs/blocks'],
+                'brand' => ['description' => 'the key of the brand it wears; the default brand when absent', 'type' => 'string', 'pattern' => '^[a-z0-9][a-z0-9-]{0,99}$'],
+                'look' => ['$ref' => '#/$defs/look'],
+                'plain' => [
+                    'description' => 'the plain-text part, where it was taken over by hand: its blocks, and a digest of the message as it was then',
+                    'type' => 'object',
+                    'required' => ['of', 'blocks'],
+                    'additionalProperties' => false,
+                    'properties' => ['of' => ['type' => 'string', 'pattern' => '^[0-9a-f]{64}$'], 'blocks' => ['$ref' => '#/$defs/blocks']],
+                ],
                 'translations' => [
                     'description' => 'by language: the words of each string that differs, by its id: the id of the block, row, column or "envelope", a dot, and the name of the part, e.g. "thanks.text"',
                     'type' => 'object',
@@ -74,6 +84,13 @@ final class TemplateSchema
             'path' => ['description' => 'a path such as order.items', 'type' => 'string', 'pattern' => '^'.Path::PATTERN.'$'],
             'language' => ['description' => 'a BCP 47 language tag', 'type' => 'string', 'pattern' => '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$'],
             'align' => ['type' => 'string', 'enum' => array_column(Align::cases(), 'value')],
+            'colour' => ['description' => 'six hexadecimal digits after #, e.g. #16233A', 'type' => 'string', 'pattern' => '^#[0-9A-Fa-f]{6}$'],
+            'colour_role' => ['type' => 'string', 'enum' => array_column(ColourRole::cases(), 'value')],
+            ...array_combine(array_map(static fn (Token $token): string => 'token_'.$token->value, Token::cases()), array_map(static fn (Token $token): array => $token->schema(), Token::cases())),
+            'look' => ['description' => 'colours by role, type and shape, in place of those around it', 'type' => 'object', 'additionalProperties' => false, 'properties' => [
+                ...array_fill_keys(array_column(ColourRole::cases(), 'value'), ['$ref' => '#/$defs/colour']),
+                ...array_combine(array_column(Token::cases(), 'value'), array_map(static fn (Token $token): array => ['$ref' => '#/$defs/token_'.$token->value], Token::cases())),
+            ]],
             'blocks' => ['type' => 'array', 'items' => ['$ref' => '#/$defs/block']],
             'inline' => [
                 'description' => 'a text in which {order.number}, {order.placed_at|date_long} and {order.customer.first_name or "guest"} stand for variables and \\{ for a bracket; or a list of runs',
@@ -102,7 +119,7 @@ final class TemplateSchema
                     'bold' => ['type' => 'boolean'],
                     'italic' => ['type' => 'boolean'],
                     'underline' => ['type' => 'boolean'],
-                    'colour' => ['type' => 'string', 'enum' => array_column(ColourRole::cases(), 'value')],
+                    'colour' => ['$ref' => '#/$defs/colour_role'],
                     'link' => ['$ref' => '#/$defs/link'],
                 ],
             ],
@@ -129,12 +146,15 @@ final class TemplateSchema
             ],
         ];
         $choices = [];
-        foreach (Blocks::types() as $type => $class) {
+        foreach (Blocks::all() as $type => $class) {
             $schema = $class::schema();
-            $choices[] = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type]];
+            if (isset(Blocks::types()[$type])) {
+                $choices[] = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type]];
+            }
             $definitions[$type] = [
                 'title' => $schema['title'],
                 'x-purpose' => $schema['x-purpose']->value,
+                ...(isset($schema['x-fixed']) ? ['x-fixed' => true] : []),
                 'required' => $schema['required'] ?? [],
                 'additionalProperties' => false,
                 'properties' => [
@@ -149,6 +169,7 @@ final class TemplateSchema
                         'phone_size' => ['title' => 'Size on phones', 'x-unit' => '%', 'description' => 'of its type and pictures', 'type' => 'integer', 'minimum' => 50, 'maximum' => 150],
                     ]),
                     ...$schema['properties'],
+                    'look' => ['$ref' => '#/$defs/look'],
                     'plain' => ['title' => 'In plain text', 'description' => 'what the plain-text part says instead', '$ref' => '#/$defs/inline'],
                 ],
             ];

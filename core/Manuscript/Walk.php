@@ -27,6 +27,27 @@ final class Walk
         $envelope = is_array($document['envelope'] ?? null) ? $document['envelope'] : [];
         yield from self::object('envelope', 'envelope', 'envelope', $envelope, Shape::ofEnvelope(), $vocabulary, [], 'envelope', [], ColourRole::Paper);
         yield from self::blocks($document['manuscript'] ?? [], $vocabulary, [], 'manuscript', [], ColourRole::Paper);
+        if (is_array($document['plain'] ?? null)) {
+            yield from self::blocks($document['plain']['blocks'] ?? [], $vocabulary, [], 'plain/blocks', [], ColourRole::Paper);
+        }
+    }
+
+    /**
+     * All conditions as they are read aloud.
+     *
+     * @param  array<array-key, mixed>  $document  in normal form
+     * @return array<string, string> by the id of what they stand on
+     */
+    public static function sentences(array $document, Vocabulary $vocabulary): array
+    {
+        $sentences = [];
+        foreach (self::through($document, $vocabulary) as $piece) {
+            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
+                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
+            }
+        }
+
+        return $sentences;
     }
 
     /**

@@ -31,8 +31,24 @@ final readonly class Vocabulary
         return new self([
             $type->key => Field::object($type->key, $type->name->in('en'), array_values($type->fields)),
             'given' => Field::object('given', 'Given', array_values($given)),
+            ...self::everywhere(),
+        ]);
+    }
+
+    /** What a brand's frame may name, whatever the message is about. */
+    public static function ofFrame(): self
+    {
+        return new self(self::everywhere());
+    }
+
+    /**
+     * @return non-empty-array<string, Field>
+     */
+    private static function everywhere(): array
+    {
+        return [
             'source' => Field::object('source', 'Source', [
-                Field::single('name', 'Name', FieldType::Text),
+                Field::single('name', 'Source name', FieldType::Text),
                 Field::single('url', 'Address on the web', FieldType::Url),
                 Field::single('email', 'E-mail address', FieldType::Email),
                 Field::single('reply_to', 'Address for replies', FieldType::Email),
@@ -40,13 +56,16 @@ final readonly class Vocabulary
                 Field::single('zone', 'Time zone', FieldType::Zone),
             ]),
             'recipient' => Field::object('recipient', 'Recipient', [
-                Field::single('name', 'Name', FieldType::Text),
+                Field::single('name', 'Recipient name', FieldType::Text),
                 Field::single('address', 'E-mail address', FieldType::Email),
                 Field::single('language', 'Language', FieldType::Language),
             ]),
-            'brand' => Field::object('brand', 'Brand', [Field::single('name', 'Name', FieldType::Text)]),
+            'brand' => Field::object('brand', 'Brand', [
+                Field::single('name', 'Brand name', FieldType::Text),
+                Field::single('legal', 'Legal lines', FieldType::Text),
+            ]),
             'now' => Field::single('now', 'Now', FieldType::DateTime),
-        ]);
+        ];
     }
 
     /** Whether a record type or a repeat item may be called so. */

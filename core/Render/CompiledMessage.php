@@ -12,12 +12,13 @@ use Herald\Document\Node;
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 3;
+    public const COMPILER = 6;
 
     /**
      * @param  array<value-of<Part>, string>  $sources  Twig source by part
      * @param  list<Condition>  $conditions  by the number under which the sources ask for them
      * @param  list<string>  $paths  all that is read from the data
+     * @param  array{name: string, legal: string|null}  $brand  what it says of the brand it wears; null for what the source says
      */
     public function __construct(
         public string $language,
@@ -25,6 +26,7 @@ final readonly class CompiledMessage
         public array $sources,
         public array $conditions,
         public array $paths,
+        public array $brand,
     ) {
     }
 
@@ -40,6 +42,7 @@ final readonly class CompiledMessage
             'sources' => $this->sources,
             'conditions' => array_map(static fn (Condition $condition): array => $condition->toArray(), $this->conditions),
             'paths' => $this->paths,
+            'brand' => $this->brand,
         ];
     }
 
@@ -50,6 +53,7 @@ final readonly class CompiledMessage
     {
         $node = new Node($stored, '', 'stored edition');
         $sources = $node->node('sources') ?? $node;
+        $brand = $node->node('brand');
 
         return new self(
             $node->string('language'),
@@ -60,6 +64,7 @@ final readonly class CompiledMessage
             ),
             array_map(static fn (Node $condition): Condition => ConditionReader::stored($condition->data), array_values($node->nodes('conditions'))),
             $node->strings('paths'),
+            ['name' => $brand?->string('name') ?? '', 'legal' => $brand?->optionalString('legal')],
         );
     }
 }

@@ -22,8 +22,9 @@ final readonly class Scope
     /**
      * @param  array<string, mixed>  $record  normalised data, see {@see \Herald\Record\RecordReader}
      * @param  array<string, mixed>  $given  normalised parameters
+     * @param  CompiledMessage|null  $message  that is to be filled: its brand is named
      */
-    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], string $brand = ''): self
+    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null): self
     {
         return new self([
             $type->key => $record,
@@ -34,7 +35,7 @@ final readonly class Scope
                 'address' => $recipient?->address,
                 'language' => $recipient?->language,
             ],
-            'brand' => ['name' => $brand],
+            'brand' => ['name' => $message->brand['name'] ?? '', 'legal' => $message->brand['legal'] ?? $source->legal],
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
         ], $source);
     }

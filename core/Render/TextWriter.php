@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Herald\Brand\Brand;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\Device;
@@ -16,6 +17,14 @@ use Herald\Value\Clean;
 /** Writes the plain-text part, with marks for {@see TextLayout}, which sets it once it is filled. Also writes the lines of the envelope. */
 final class TextWriter extends Writer
 {
+    /**
+     * @param  Brand|null  $brand  null where blocks are not written, only lines
+     */
+    public function __construct(TwigWriter $twig, Ledger $ledger, public readonly ?Brand $brand = null)
+    {
+        parent::__construct($twig, $ledger);
+    }
+
     /**
      * @param  list<Block>  $blocks
      */
@@ -50,6 +59,12 @@ final class TextWriter extends Writer
         $this->twig->literal(":\n");
         $this->twig->print($this->address($link));
         $this->twig->literal("\n\n");
+    }
+
+    /** Words of a brand, on a line of their own. */
+    public function line(string $words): void
+    {
+        $this->twig->literal(Clean::line($words)."\n");
     }
 
     public function rule(): void
@@ -116,7 +131,9 @@ final class TextWriter extends Writer
             } else {
                 $this->twig->literal(str_replace("\n", $break, Clean::text($run->content ?? "\n")));
             }
-            if ($run->link !== null && ($inline->runs[$index + 1]->link ?? null) != $run->link) {
+            // An address that leads to itself is said once.
+            $itself = $run->content instanceof Variable && $run->link?->pieces == [$run->content];
+            if ($run->link !== null && ! $itself && ($inline->runs[$index + 1]->link ?? null) != $run->link) {
                 $this->twig->literal(' (');
                 $this->twig->print($this->address($run->link));
                 $this->twig->literal(')');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Herald\Brand\Colour;
+
 /** The ways in which the stage shows a message: each takes the finished HTML and shows what some reader will see of it. */
 enum View: string
 {
@@ -11,11 +13,13 @@ enum View: string
     case Wide = 'wide';
     /** As it is, in a window of {@see PHONE} px. */
     case Phone = 'phone';
-    /**
-     * As a program shows it that darkens messages by force: a simulation. The lightness of every colour is mirrored (HSL: l becomes 1 - l), its hue and
-     * saturation stay; pictures stay as they are.
-     */
+    /** In dark surroundings, as a program shows it that follows the message's own rules for them. */
     case Dark = 'dark';
+    /**
+     * As a program shows it that darkens messages by force: a simulation by stated rules. The lightness of every colour in style and bgcolor is mirrored (HSL: l becomes
+     * 1 - l), its hue and saturation stay; the message's own rules for the dark are not followed; pictures stay as they are.
+     */
+    case Inverted = 'inverted';
     /** As a program shows it that does not load pictures: alternative texts stand in their place. */
     case NoPictures = 'no_pictures';
 
@@ -26,25 +30,17 @@ enum View: string
     {
         return match ($this) {
             self::Wide, self::Phone => $html,
-            self::Dark => self::darken($html),
+            self::Dark => str_replace(StyleSheet::DARK, '@media all', $html),
+            self::Inverted => self::darken($html),
             self::NoPictures => preg_replace('/(<img\b[^>]*?) src="[^"]*"/', '$1', $html) ?? $html,
         };
     }
 
     private static function darken(string $html): string
     {
-        $mirror = static fn (array $match): string => is_string($match[0]) ? self::mirror($match[0]) : '';
+        $mirror = static fn (array $match): string => is_string($match[0]) ? strtolower(Colour::ofHex($match[0])->mirrored()->hex()) : '';
 
         // Colours stand nowhere but in style and bgcolor; words are left alone.
         return preg_replace_callback('/(?:style|bgcolor)="[^"]*"/', static fn (array $match): string => preg_replace_callback('/#[0-9A-Fa-f]{6}\b/', $mirror, $match[0]) ?? $match[0], $html) ?? $html;
-    }
-
-    private static function mirror(string $colour): string
-    {
-        [$red, $green, $blue] = array_map(static fn (string $two): int => (int) hexdec($two), str_split(substr($colour, 1), 2));
-        // With the same hue and saturation, mirroring the lightness turns max + min into 510 - (max + min).
-        $shift = 255 - max($red, $green, $blue) - min($red, $green, $blue);
-
-        return sprintf('#%02x%02x%02x', $red + $shift, $green + $shift, $blue + $shift);
     }
 }

@@ -15,6 +15,7 @@ final readonly class Source
      * @param  non-empty-list<string>  $languages  BCP 47 tags
      * @param  string  $email  what its messages are sent from
      * @param  string|null  $legal  the legal line beneath its messages
+     * @param  array<string, string>  $theme  its own colours, `#RRGGBB` by role
      */
     private function __construct(
         public string $key,
@@ -27,6 +28,7 @@ final readonly class Source
         public ?string $replyTo,
         public ?string $legal,
         public ?string $region,
+        public array $theme = [],
     ) {
     }
 
@@ -43,7 +45,7 @@ final readonly class Source
             throw $node->fault('zone', "\"{$zone}\" is not an IANA time zone");
         }
 
-        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'));
+        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->node('theme')?->texts() ?? []);
     }
 
     /** Stands in where a message is rendered without its source. */

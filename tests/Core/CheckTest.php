@@ -148,6 +148,25 @@ final class CheckTest extends TestCase
         return array_values(array_filter($findings, static fn (Finding $finding): bool => $finding->block === null));
     }
 
+    public function test_a_colour_of_its_own_that_cannot_be_read_is_found_with_the_nearest_that_can(): void
+    {
+        $find = static fn (array $blocks, array $rest = []): array => array_values(array_filter(
+            Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness([]), Brand::usual())),
+            static fn (Finding $finding): bool => str_contains($finding->words, 'stands out by'),
+        ));
+        $text = ['id' => 't', 'type' => 'text', 'text' => 'x'];
+        self::assertSame([], $find([$text + ['look' => ['text' => '#333333']]], ['look' => ['heading' => '#222222']]));
+
+        [$finding] = $find([$text + ['look' => ['text' => '#AAAAAA']]]);
+        self::assertSame(['t', 'Text on paper stands out by 2.3:1 here; 4.5:1 is needed to read it.'], [$finding->block, $finding->words]);
+        self::assertSame([], $find([$text + ['look' => $finding->mend?->set['value']]]));
+        // A ground under words that could be read before.
+        self::assertStringStartsWith('Text on accent', $find([['id' => 's', 'type' => 'section', 'look' => ['accent' => '#445566'], 'blocks' => [$text]]])[0]->words);
+        [$whole] = $find([$text], ['look' => ['button' => '#222222']]);
+        self::assertSame([null, 'template', 'look'], [$whole->block, $whole->mend?->set['id'], $whole->mend?->set['part']]);
+        self::assertSame([], $find([$text], ['look' => $whole->mend?->set['value']]));
+    }
+
     private static function larkmoor(): Manifest
     {
         return Sample::larkmoor();

@@ -16,6 +16,7 @@ use Herald\Manuscript\Words;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Render\Marks;
 use Herald\Render\View;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -104,13 +105,13 @@ final class ManuscriptTest extends TestCase
             ['id' => 'six', 'type' => 'repeat', 'list' => 'visit.items', 'blocks' => [['id' => 'seven', 'type' => 'text', 'text' => '{item.name}']]],
         ];
         $manuscript = Sample::template($blocks)->manuscript('en');
-        $marked = Compiler::compile($manuscript, Brand::usual(), marked: true);
+        $marked = Compiler::compile($manuscript, Brand::usual(), Marks::Manuscript);
         $plain = Compiler::compile($manuscript, Brand::usual());
         $html = Sample::fillCompiled($marked)->html;
 
         preg_match_all('/<td data-block="([a-z]+)"/', $html, $ids);
         self::assertSame(['one', 'two', 'three', 'four', 'five', 'seven', 'seven'], $ids[1]);
-        self::assertSame(Sample::fillCompiled($plain)->html, preg_replace('/<td data-block="[a-z]+"/', '<td', $html));
+        self::assertSame(Sample::fillCompiled($plain)->html, Sample::unmarked($html));
         self::assertSame(Sample::fillCompiled($plain)->text, Sample::fillCompiled($marked)->text);
     }
 
@@ -121,7 +122,7 @@ final class ManuscriptTest extends TestCase
         self::assertSame($html, View::Phone->of($html));
         self::assertSame('<td bgcolor="#FFFFFF" style="color:#182338;background-color:#ffffff">Colour #182338 <img width="10" alt="A dome"></td>', View::NoPictures->of($html));
         // HSL: l becomes 1 - l, hue and saturation stay.
-        self::assertSame('<td bgcolor="#000000" style="color:#c7d2e7;background-color:#000000">Colour #182338 <img src="https://example.org/a.png" width="10" alt="A dome"></td>', View::Dark->of($html));
+        self::assertSame('<td bgcolor="#000000" style="color:#c7d2e7;background-color:#000000">Colour #182338 <img src="https://example.org/a.png" width="10" alt="A dome"></td>', View::Inverted->of($html));
     }
 
     public function test_differences_are_told_block_by_block_and_word_by_word(): void
@@ -144,6 +145,17 @@ final class ManuscriptTest extends TestCase
             'removed Text: -Goes|',
         ], $told);
         self::assertSame([], Differences::between($after, $after, Vocabulary::of(Sample::type())));
+    }
+
+    public function test_another_brand_and_colours_of_its_own_are_differences_too(): void
+    {
+        $before = ['envelope' => ['subject' => 'x'], 'manuscript' => [['id' => 't', 'type' => 'text', 'text' => 'Words']]];
+        $after = [...$before, 'brand' => 'night-school', 'look' => ['button_text' => '#112233']];
+        $after['manuscript'][0]['look'] = ['text' => '#445566'];
+        $changes = Differences::between($before, $after, Vocabulary::of(Sample::type()));
+
+        self::assertSame(['Brand and looks', 'Text, settings'], array_map(static fn ($change): string => $change->label, $changes));
+        self::assertSame('wears night-school, button text #112233', implode('', array_column($changes[0]->words, 'text')));
     }
 
     public function test_built_in_words_become_a_template_with_its_translations(): void

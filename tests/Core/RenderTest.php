@@ -5,13 +5,22 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Brand\Brand;
+use Herald\Check\Checks;
+use Herald\Check\Examination;
+use Herald\Check\Finding;
 use Herald\Document\Json;
+use Herald\Manuscript\Change;
+use Herald\Manuscript\Differences;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\PlainText;
 use Herald\Manuscript\Template;
+use Herald\Record\Fullness;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
+use Herald\Render\FilledMessage;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
 use Herald\Render\TwigWriter;
@@ -194,7 +203,7 @@ final class RenderTest extends TestCase
 
         self::assertStringContainsString('<html lang="ar" dir="rtl">', $html);
         self::assertStringContainsString('<td align="right" style="padding:0 0 8px 0;text-align:right"><h2', $html);
-        self::assertStringContainsString('<td align="left" style="padding:9px 0;border-bottom', $html, 'amounts stand at the end of the line, which is left');
+        self::assertStringContainsString('<td align="left" class="edge-line ink-text" style="padding:9px 0;border-bottom', $html, 'amounts stand at the end of the line, which is left');
     }
 
     public function test_the_html_is_laid_out_as_mail_programs_need_it(): void
@@ -207,7 +216,7 @@ final class RenderTest extends TestCase
         self::assertSame([], $parser->getErrors(), 'it is valid for an HTML5 parser');
         $xpath = new \DOMXPath($document);
         $xpath->registerNamespace('h', 'http://www.w3.org/1999/xhtml');
-        self::assertSame(0, $xpath->query('//h:script|//h:link|//h:form|//*[@class]')->length);
+        self::assertSame(0, $xpath->query('//h:script|//h:link|//h:form')->length);
         self::assertSame(0, $xpath->query('//h:img[not(@alt)]')->length, 'every picture has an alternative text');
         self::assertSame(0, $xpath->query('//h:table[not(@role) and not(.//h:th) and not(.//h:td[@style])]')->length);
         self::assertStringContainsString('max-width:600px', $message->html);
@@ -292,10 +301,10 @@ final class RenderTest extends TestCase
             self::assertStringContainsString($rule, $sheet[1]);
         }
         self::assertMatchesRegularExpression('#<td class="on-phone"[^>]*style="[^"]*display:none;mso-hide:all#', $filled->html);
-        self::assertStringContainsString('<p class="phone-12-18" style=', $filled->html, 'the nearest size wins');
+        self::assertStringContainsString('<p class="ink-text phone-12-18" style=', $filled->html, 'the nearest size wins');
         self::assertStringNotContainsString('Short', $filled->text, 'what phones show instead is not said twice');
         self::assertStringContainsString('A heading for wide screens', $filled->text);
-        self::assertStringNotContainsString('<style', Sample::fill([['id' => 'a', 'type' => 'text', 'text' => 'x']])->html);
+        self::assertStringNotContainsString('max-width:480px', Sample::fill([['id' => 'a', 'type' => 'text', 'text' => 'x']])->html);
     }
 
     public function test_a_block_may_say_something_else_in_plain_text(): void
@@ -308,5 +317,48 @@ final class RenderTest extends TestCase
         self::assertStringContainsString('Star chart', $filled->html);
         self::assertStringNotContainsString('Star chart', $filled->text);
         self::assertStringNotContainsString('behind the mill', $filled->html);
+    }
+
+    public function test_the_whole_plain_text_may_be_taken_over_by_hand_and_it_is_noticed_when_the_message_changes(): void
+    {
+        $document = NormalForm::of(Sample::document(self::ALL, ['translations' => ['de' => ['h.text' => 'Für {visit.guest.name}']]])->data);
+        $taken = PlainText::takenOver($document);
+        $fill = static fn (array $document, string $language = 'en'): FilledMessage => Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document, 'taken'), Vocabulary::of(Sample::type()))->manuscript($language), Brand::usual()));
+        $old = static fn (array $document): array => array_filter(
+            Checks::of(Examination::of(Json::ofArray($document, 'taken'), Sample::type(), null, new Fullness([]), Brand::usual())),
+            static fn (Finding $finding): bool => str_contains($finding->words, 'taken over by hand'),
+        );
+
+        self::assertSame($fill($document)->text, $fill($taken)->text, 'it says at first what the message says');
+        self::assertStringStartsWith('Für Aoife', $fill($taken, 'de')->text);
+        self::assertSame([], $old($taken));
+
+        $taken['plain']['blocks'][0]['text'] = [['text' => 'For those who read plain text, '], ['variable' => 'visit.guest.name']];
+        self::assertStringStartsWith('For those who read plain text, Aoife', $fill($taken)->text);
+        self::assertStringNotContainsString('plain text', $fill($taken)->html);
+        self::assertSame([], $old($taken), 'the plain text may change');
+
+        $changed = $taken;
+        $changed['manuscript'][0]['text'] = [['text' => 'Another heading']];
+        $found = array_values($old($changed));
+        self::assertCount(1, $found);
+        self::assertSame([], $old([...$changed, 'plain' => $found[0]->mend?->set['value']]));
+        $changed = $taken;
+        $changed['translations']['de']['h.text'] = [['text' => 'Anders']];
+        self::assertCount(1, $old($changed), 'in any language');
+        self::assertSame(['In plain text: Heading'], array_values(array_map(static fn (Change $change): string => $change->label, Differences::between(PlainText::takenOver($document), $taken, Vocabulary::of(Sample::type())))));
+    }
+
+    public function test_thirty_blocks_with_ten_items_stay_under_60_kb(): void
+    {
+        $file = dirname(__DIR__).'/Bench/order.json';
+        $type = Sample::larkmoor()->recordTypes['order'];
+        $template = Template::ofJson(Json::ofFile($file), Vocabulary::of($type));
+        $record = RecordReader::read($type, json_decode((string) file_get_contents(dirname(__DIR__).'/Bench/record.json'), true), 'bench');
+        $compiled = Compiler::compile($template->manuscript('en'), Brand::usual());
+        $html = Renderer::inMemory()->html($compiled, Scope::of($type, $record, Sample::source(), null, new \DateTimeImmutable('2026-11-22'), [], $compiled));
+
+        self::assertCount(10, $record['items']);
+        self::assertLessThan(60 * 1024, strlen($html));
     }
 }

@@ -104,9 +104,15 @@ final class Sample
     public static function fillCompiled(CompiledMessage $message, array $changes = []): FilledMessage
     {
         $recipient = new Recipient('aoife@example.org', 'Aoife', 'en');
-        $scope = Scope::of(self::type(), self::record($changes), self::source(), $recipient, new \DateTimeImmutable('2026-11-22T08:00:00Z'));
+        $scope = Scope::of(self::type(), self::record($changes), self::source(), $recipient, new \DateTimeImmutable('2026-11-22T08:00:00Z'), [], $message);
 
         return Renderer::inMemory()->fill($message, $scope);
+    }
+
+    /** A message without the marks of the stage. */
+    public static function unmarked(string $html): string
+    {
+        return (string) preg_replace('/ data-(block|part|look)="[^"]*"/', '', $html);
     }
 
     public static function source(): Source

@@ -22,7 +22,7 @@ final class MailPrograms
     /** Where the data set speaks of something under another name. */
     private const NAMES = [
         'element tr' => 'html-table', 'element td' => 'html-table', 'element th' => 'html-table', 'element em' => 'html-strong', 'element h1' => 'html-h1-h6', 'element h2' => 'html-h1-h6', 'element h3' => 'html-h1-h6',
-        'attribute class' => 'css-selector-class', 'rule @media' => 'css-at-media', 'rule !important' => 'css-important',
+        'attribute class' => 'css-selector-class', 'rule @media' => 'css-at-media', 'rule !important' => 'css-important', 'rule @media(prefers-color-scheme)' => 'css-at-media-prefers-color-scheme', 'rule @font-face' => 'css-at-font-face', 'rule color-scheme' => 'css-color-scheme',
         'attribute src' => 'html-img', 'attribute alt' => 'html-img',
         'property padding-left' => 'css-padding', 'property padding-right' => 'css-padding', 'property border-top' => 'css-border', 'property border-bottom' => 'css-border',
         'property font-family' => 'css-font', 'property vertical-align' => 'css-vertical-align', 'property text-decoration' => 'css-text-decoration',
@@ -50,8 +50,11 @@ final class MailPrograms
             }
         }
         // Within the style sheet.
-        foreach (isset($found['element style']) ? ['rule @media', 'rule !important'] : [] as $rule) {
-            $found[$rule] = true;
+        foreach (self::messages() as $html) {
+            preg_match_all('/@font-face|@media \(prefers-color-scheme|@media only|!important|color-scheme:light dark|:root/', implode('', preg_match_all('#<style>(.*?)</style>#s', $html, $sheets) ? $sheets[1] : []), $rules);
+            foreach ($rules[0] as $rule) {
+                $found['rule '.(['@media (prefers-color-scheme' => '@media(prefers-color-scheme)', '@media only' => '@media', 'color-scheme:light dark' => 'color-scheme'][$rule] ?? $rule)] = true;
+            }
         }
         ksort($found);
         $features = [];
@@ -92,6 +95,27 @@ final class MailPrograms
         return json_decode((string) file_get_contents(__DIR__.'/mail-programs.json'), true, 8, JSON_THROW_ON_ERROR);
     }
 
+    /** What a brand's own CSS may set, with the feature of the data set where it has another name. */
+    private const OWN_CSS = [
+        'background-color' => '', 'border' => '', 'border-top' => 'css-border', 'border-right' => 'css-border', 'border-bottom' => 'css-border', 'border-left' => 'css-border', 'border-radius' => '',
+        'box-shadow' => '', 'color' => null, 'font-family' => 'css-font', 'font-size' => '', 'font-style' => 'css-font', 'font-weight' => '', 'letter-spacing' => '', 'line-height' => '', 'opacity' => '',
+        'padding' => '', 'padding-top' => 'css-padding', 'padding-right' => 'css-padding', 'padding-bottom' => 'css-padding', 'padding-left' => 'css-padding',
+        'text-align' => '', 'text-decoration' => '', 'text-indent' => '', 'text-shadow' => '', 'text-transform' => '', 'word-spacing' => '',
+    ];
+
+    /** The file core/Brand/honoured.json is: the properties of a brand's own CSS, with the families of programs of which one at least drops them. */
+    public static function honoured(): string
+    {
+        $names = self::file()['nicenames']['family'];
+        $honoured = [];
+        foreach (self::OWN_CSS as $property => $feature) {
+            $lacking = $feature === null ? [] : self::lacking($feature === '' ? 'css-'.$property : $feature);
+            $honoured[$property] = array_map(static fn (string $family): string => $names[$family] ?? $family, array_keys($lacking, 'not at all', true));
+        }
+
+        return json_encode($honoured, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT)."\n";
+    }
+
     /** The page that docs/mail-programs.md is. */
     public static function page(): string
     {
@@ -100,6 +124,13 @@ final class MailPrograms
             '# What our messages ask of mail programs', '',
             'Made by `php tests/Reference/mail-programs.php` from what all blocks emit and from the caniemail data set (npm package `caniemail`, as of '.substr((string) $file['last_update_date'], 0, 10).').',
             'A test fails when a block emits anything that is not in this table. "In part" and "not at all" speak of at least one platform of a family, as last tested there.', '',
+            '## Rules for engines of word processors', '',
+            'Outlook on Windows lays messages out with the engine of a word processor. What follows is common practice for it, and tested on every message that blocks can make:', '',
+            '- The layout is tables. Widths stand in attributes: of pictures, of the message in a conditional comment, of columns in another. No width rests on `max-width` alone.',
+            '- No distance rests on `margin`: it is 0 or auto everywhere. Distances are padding of cells.',
+            '- The room in a button is padding of its link for all others, and `mso-padding-alt` of its cell there.',
+            '- Grounds stand in `bgcolor` as well as in the style; there are no background pictures.',
+            '- What is for phones or for the dark alone is hidden by its own style with `mso-hide`, or by a conditional comment.', '',
             '| we emit | not in full in | what is seen there instead |', '|---|---|---|',
         ];
         foreach (self::emitted() as $name => $feature) {
@@ -119,7 +150,7 @@ final class MailPrograms
     /**
      * @return list<string> messages in which every type of block stands, in both directions, framed and plain
      */
-    private static function messages(): array
+    public static function messages(): array
     {
         $text = [['text' => 'a', 'bold' => true, 'italic' => true, 'underline' => true, 'colour' => 'muted', 'link' => 'https://example.org'], ['break' => true], ['variable' => 'visit.guest.name']];
         $blocks = [];
@@ -131,7 +162,7 @@ final class MailPrograms
                     'text' => ['text' => $text],
                     'button' => ['label' => $text, 'link' => '{visit.page}'],
                     'picture' => ['source' => 'https://example.org/a.png', 'alternative' => 'A', 'link' => 'https://example.org', 'width' => 200],
-                    'divider' => [],
+                    'divider', 'logo', 'social' => [],
                     'facts', 'totals' => ['rows' => [['id' => "{$type}-{$align}-1", 'label' => 'A', 'value' => $text], ['id' => "{$type}-{$align}-2", 'label' => 'B', 'value' => 'b', 'strong' => true]]],
                     'line_items' => ['list' => 'visit.items', 'picture' => 'https://example.org/a.png', 'empty' => 'none', 'columns' => [['id' => "l-{$align}-1", 'label' => 'A', 'value' => '{item.name}'], ['id' => "l-{$align}-2", 'label' => 'B', 'value' => '{item.price}', 'align' => 'end']]],
                     'section' => ['blocks' => [['id' => "s-{$align}", 'type' => 'text', 'text' => $text, 'small' => true]]],
@@ -144,13 +175,25 @@ final class MailPrograms
         }
         $messages = [];
         foreach (['en', 'ar'] as $language) {
-            foreach ([Brand::usual(), Brand::plain()] as $brand) {
+            foreach ([Brand::usual(), Brand::plain(), self::fullBrand(false), self::fullBrand(true)] as $brand) {
                 $document = Sample::document($blocks, ['language' => $language, 'envelope' => ['subject' => 'x', 'preview' => 'y']]);
                 $messages[] = Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document->data, 'all'), Vocabulary::of(Sample::type()))->manuscript($language), $brand))->html;
             }
         }
 
         return $messages;
+    }
+
+    /** A brand that has all that a brand can have. */
+    private static function fullBrand(bool $full): Brand
+    {
+        $document = Json::ofFile(Brand::usualFile())->data;
+        $logo = ['picture' => str_repeat('a', 32).'.png', 'dark_picture' => str_repeat('b', 32).'.png', ...($full ? ['plate' => '#FFFFFF', 'link' => 'https://example.org', 'alternative' => 'x'] : [])];
+        $type = [...$document['type'], 'web_font' => ['family' => 'Moor', 'address' => 'https://example.org/moor.woff2']];
+
+        return Brand::ofJson(Json::ofArray([
+            ...$document, 'logo' => $logo, 'type' => $type, 'measures' => [...$document['measures'], 'full' => $full], 'legal' => 'x', 'social' => [['name' => 'A', 'address' => 'https://example.org/a'], ['name' => 'B', 'address' => 'https://example.org/b']],
+        ], 'full'), 'https://example.org/pictures/');
     }
 
     /**

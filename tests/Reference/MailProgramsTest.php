@@ -36,6 +36,40 @@ final class MailProgramsTest extends TestCase
         }
     }
 
+    public function test_the_rules_for_engines_of_word_processors_are_kept(): void
+    {
+        foreach (MailPrograms::messages() as $html) {
+            // As such an engine reads it: what is for it alone is there, what is not for it is gone.
+            $read = (string) preg_replace(['/<!--\[if !mso\]><!-->.*?<!--<!\[endif\]-->/s', '/<!--\[if mso\]>(.*?)<!\[endif\]-->/s'], ['', '$1'], $html);
+            $document = new \DOMDocument;
+            @$document->loadHTML('<?xml encoding="utf-8"?>'.$read);
+            $xpath = new \DOMXPath($document);
+            $styled = static fn (string $property): \DOMNodeList => $xpath->query("//*[contains(concat(';', @style), ';{$property}:')]");
+            foreach ($styled('margin') as $element) {
+                self::assertMatchesRegularExpression('/(^|;)margin:0( auto)?(;|$)/', $element->getAttribute('style'));
+            }
+            foreach ($styled('max-width') as $element) {
+                $within = $xpath->query('ancestor::td[@width][1] | ancestor::table[@width][1]', $element);
+                self::assertTrue(ctype_digit($element->getAttribute('width')) || preg_match('/^\d+$/', (string) $within->item($within->length - 1)?->getAttribute('width')) === 1, 'a width in an attribute: '.$element->ownerDocument->saveHTML($element->cloneNode()));
+            }
+            foreach ($styled('background-color') as $element) {
+                self::assertMatchesRegularExpression('/background-color:'.$element->getAttribute('bgcolor').'/', $element->getAttribute('style'));
+            }
+            foreach ($xpath->query('//a[contains(@style, "padding:")]') as $link) {
+                self::assertStringContainsString('mso-padding-alt:', $link->parentNode->getAttribute('style'));
+            }
+            foreach ($xpath->query('//*[contains(@style, "display:none")]') as $hidden) {
+                self::assertStringContainsString('mso-hide:all', $hidden->getAttribute('style'));
+            }
+            self::assertSame(0, $xpath->query('//*[@background or contains(@style, "background-image") or contains(@style, "url(")]')->length);
+        }
+    }
+
+    public function test_what_a_brand_may_set_is_current(): void
+    {
+        self::assertSame(MailPrograms::honoured(), file_get_contents(dirname(__DIR__, 2).'/core/Brand/honoured.json'), 'php tests/Reference/mail-programs.php');
+    }
+
     public function test_the_page_is_current(): void
     {
         self::assertSame(MailPrograms::page(), file_get_contents(dirname(__DIR__, 2).'/docs/mail-programs.md'), 'php tests/Reference/mail-programs.php');

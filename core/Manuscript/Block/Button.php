@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
+use Herald\Brand\Token;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -57,14 +59,12 @@ final readonly class Button implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $ground = $writer->brand->colour(ColourRole::Button);
-        $corner = $writer->brand->corner.'px';
-        $style = $writer->font($writer->brand->bodyFont, $writer->brand->size, ColourRole::ButtonText, 1.25) + [
-            'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => $corner,
+        $style = $writer->font(Token::Font, $writer->tokens->figure(Token::Size), ColourRole::ButtonText, 1.25) + [
+            'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => Token::Corner,
         ];
-        $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0"><tr><td align="center" bgcolor="'.$ground.'"'
-            .$writer->style(['background-color' => $ground, 'border-radius' => $corner, 'mso-padding-alt' => '13px 24px']).'>');
-        $writer->link($this->link, $style, fn () => $writer->inline($this->label), always: true);
+        $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
+            .$writer->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => '13px 24px'], Element::ButtonBox).'>');
+        $writer->link($this->link, $style, fn () => $writer->inline($this->label), always: true, part: Element::Button);
         $writer->markup('</td></tr></table>');
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -48,7 +49,7 @@ final readonly class Divider implements Block
     public function html(HtmlWriter $writer): void
     {
         $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td height="1"'
-            .$writer->style(['border-top' => '1px solid '.$writer->brand->colour(ColourRole::Line), 'font-size' => '1px', 'line-height' => '1px'])
+            .$writer->style(['border-top' => ColourRole::Line, 'font-size' => '1px', 'line-height' => '1px'], Element::Divider)
             .'>&nbsp;</td></tr></table>');
     }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
+use Herald\Brand\Token;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
@@ -60,15 +62,15 @@ final readonly class Facts implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $label = ['padding' => '4px 0'] + $writer->font($writer->brand->bodyFont, $writer->brand->size, ColourRole::Muted);
+        $label = ['padding' => '4px 0'] + $writer->font(Token::Font, $writer->tokens->figure(Token::Size), ColourRole::Muted);
         $value = ['padding' => '4px 0'] + $writer->bodyFont();
         $writer->openTable();
         foreach ($this->rows as $row) {
             $writer->when($row->when, function () use ($writer, $row, $label, $value): void {
                 $bold = $row->strong ? ['font-weight' => 'bold'] : ['font-weight' => 'normal'];
                 $writer->markup('<tr>');
-                $writer->cell('th', Align::Start, $label + $bold, fn () => $writer->inline($row->label), ' scope="row" width="36%" valign="top"');
-                $writer->cell('td', Align::Start, $value + $bold, fn () => $writer->inline($row->value), ' valign="top"');
+                $writer->cell('th', Align::Start, $label + $bold, fn () => $writer->inline($row->label), Element::FactLabel, ' scope="row" width="36%" valign="top"');
+                $writer->cell('td', Align::Start, $value + $bold, fn () => $writer->inline($row->value), Element::FactValue, ' valign="top"');
                 $writer->markup('</tr>');
             });
         }

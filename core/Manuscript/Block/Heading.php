@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
+use Herald\Brand\Token;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -17,9 +19,6 @@ use Herald\Render\TextWriter;
 /** A heading of level 1 to 3. */
 final readonly class Heading implements Block
 {
-    /** Size by level, as a factor of running text. */
-    private const FACTOR = [1 => 1.625, 2 => 1.3, 3 => 1.1];
-
     private function __construct(private Common $common, private Inline $words, private int $level)
     {
     }
@@ -59,9 +58,8 @@ final readonly class Heading implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $size = (int) round($writer->brand->size * self::FACTOR[$this->level]);
-        $style = $writer->font($writer->brand->headingFont, $size, ColourRole::Heading, 1.25) + ['font-weight' => 'bold', 'margin' => '0'];
-        $writer->element("h{$this->level}", $style, fn () => $writer->inline($this->words));
+        $style = $writer->font(Token::HeadingFont, $writer->tokens->heading($this->level), ColourRole::Heading, 1.25) + ['font-weight' => 'bold', 'margin' => '0'];
+        $writer->element("h{$this->level}", $style, fn () => $writer->inline($this->words), Element::Heading);
     }
 
     public function text(TextWriter $writer): void

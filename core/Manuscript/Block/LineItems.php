@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
@@ -120,7 +121,7 @@ final readonly class LineItems implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $line = ['border-bottom' => '1px solid '.$writer->brand->colour(ColourRole::Line)];
+        $line = ['border-bottom' => ColourRole::Line];
         $head = ['padding' => '4px 0 6px 0'] + $line + $writer->smallFont() + ['font-weight' => 'normal'];
         $cell = ['padding' => '9px 0'] + $line + $writer->bodyFont();
         $last = count($this->columns) - 1;
@@ -130,10 +131,10 @@ final readonly class LineItems implements Block
         if ($this->hasLabels()) {
             $writer->markup('<tr>');
             if ($this->picture !== null) {
-                $writer->cell('td', Align::Start, $head, fn () => $writer->markup('&nbsp;'), ' width="60"');
+                $writer->cell('td', Align::Start, $head, fn () => $writer->markup('&nbsp;'), Element::ItemsHead, ' width="60"');
             }
             foreach ($this->columns as $index => $column) {
-                $writer->cell('th', $column['align'], $head + $inset($index), fn () => $column['label'] === null ? null : $writer->inline($column['label']), ' scope="col"');
+                $writer->cell('th', $column['align'], $head + $inset($index), fn () => $column['label'] === null ? null : $writer->inline($column['label']), Element::ItemsHead, ' scope="col"');
             }
             $writer->markup('</tr>');
         }
@@ -141,15 +142,15 @@ final readonly class LineItems implements Block
         $writer->each($this->list, $this->item, function () use ($writer, $cell, $inset, $picture): void {
             $writer->markup('<tr>');
             if ($picture !== null) {
-                $writer->cell('td', Align::Start, $cell, fn () => $writer->picture($picture, new Inline([]), 48), ' width="60"');
+                $writer->cell('td', Align::Start, $cell, fn () => $writer->picture($picture, new Inline([]), 48), Element::ItemsCell, ' width="60"');
             }
             foreach ($this->columns as $index => $column) {
-                $writer->cell('td', $column['align'], $cell + $inset($index), fn () => $writer->inline($column['value']));
+                $writer->cell('td', $column['align'], $cell + $inset($index), fn () => $writer->inline($column['value']), Element::ItemsCell);
             }
             $writer->markup('</tr>');
         }, $empty === null ? null : function () use ($writer, $cell, $empty): void {
             $writer->markup('<tr>');
-            $writer->cell('td', Align::Start, $cell, fn () => $writer->inline($empty), ' colspan="'.(count($this->columns) + ($this->picture === null ? 0 : 1)).'"');
+            $writer->cell('td', Align::Start, $cell, fn () => $writer->inline($empty), Element::ItemsCell, ' colspan="'.(count($this->columns) + ($this->picture === null ? 0 : 1)).'"');
             $writer->markup('</tr>');
         });
         $writer->markup('</table>');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -58,11 +59,10 @@ final readonly class Section implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $ground = $writer->brand->colour($this->ground);
         $step = $writer->brand->step;
-        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td bgcolor="'.$ground.'"'
-            .$writer->style(['background-color' => $ground, 'padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px']).'>');
-        $writer->within($writer->width - 4 * $step)->stack($this->blocks);
+        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'
+            .$writer->ground($this->ground, ['padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px'], Element::Section).'>');
+        $writer->within($writer->width - 4 * $step)->inside(Element::Section)->inked(null)->stack($this->blocks);
         $writer->markup('</td></tr></table>');
     }
 

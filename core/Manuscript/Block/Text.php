@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript\Block;
 
+use Herald\Brand\Element;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -56,7 +57,7 @@ final readonly class Text implements Block
     public function html(HtmlWriter $writer): void
     {
         $style = $this->small ? $writer->smallFont() : $writer->bodyFont();
-        $writer->element('p', $style + ['margin' => '0'], fn () => $writer->inline($this->words));
+        $writer->element('p', $style + ['margin' => '0'], fn () => $writer->inline($this->words), Element::Text);
     }
 
     public function text(TextWriter $writer): void

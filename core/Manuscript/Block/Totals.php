@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
+use Herald\Brand\Element;
 use Herald\Condition\Operator;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
@@ -65,14 +66,13 @@ final readonly class Totals implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $line = '1px solid '.$writer->brand->colour(ColourRole::Line);
         $writer->openTable();
         foreach ($this->rows as $row) {
-            $writer->when($row->when, function () use ($writer, $row, $line): void {
-                $style = ['padding' => $row->strong ? '9px 0' : '4px 0'] + $writer->bodyFont() + ($row->strong ? ['font-weight' => 'bold', 'border-top' => $line] : ['font-weight' => 'normal']);
+            $writer->when($row->when, function () use ($writer, $row): void {
+                $style = ['padding' => $row->strong ? '9px 0' : '4px 0'] + $writer->bodyFont() + ($row->strong ? ['font-weight' => 'bold', 'border-top' => ColourRole::Line] : ['font-weight' => 'normal']);
                 $writer->markup('<tr>');
-                $writer->cell('th', Align::Start, $style, fn () => $writer->inline($row->label), ' scope="row"');
-                $writer->cell('td', Align::End, $style, fn () => $writer->inline($row->value));
+                $writer->cell('th', Align::Start, $style, fn () => $writer->inline($row->label), Element::TotalLabel, ' scope="row"');
+                $writer->cell('td', Align::End, $style, fn () => $writer->inline($row->value), Element::TotalValue);
                 $writer->markup('</tr>');
             });
         }

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check;
+
+use Herald\Brand\Brand;
+use Herald\Brand\Colour;
+use Herald\Brand\ColourRole;
+use Herald\Brand\Contrast;
+use Herald\Brand\Element;
+
+/** Words that a brand's own CSS makes hard to read. In dark surroundings the colours of the roles hold, whatever the CSS says: they are checked as such. */
+final class OwnCssContrast
+{
+    /** What stands on which ground, and the colour that its words all have there, if they have one. */
+    private const GROUNDS = [
+        [Element::Paper, ColourRole::Paper, null, self::WORDS],
+        [Element::Section, ColourRole::Accent, null, self::WORDS],
+        [Element::Header, ColourRole::Header, ColourRole::HeaderText, [[Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Link, ColourRole::Link]]],
+        [Element::Footer, ColourRole::Page, ColourRole::FooterText, [[Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Link, ColourRole::Link], [Element::Social, ColourRole::Text]]],
+        [Element::ButtonBox, ColourRole::Button, null, [[Element::Button, ColourRole::ButtonText]]],
+    ];
+
+    private const WORDS = [
+        [Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Link, ColourRole::Link],
+        [Element::FactLabel, ColourRole::Muted], [Element::FactValue, ColourRole::Text], [Element::ItemsHead, ColourRole::Muted], [Element::ItemsCell, ColourRole::Text],
+        [Element::TotalLabel, ColourRole::Text], [Element::TotalValue, ColourRole::Text],
+    ];
+
+    /**
+     * @return list<BrandFinding> one for each element whose words it colours, and for each ground, at its worst
+     */
+    public static function of(Brand $brand): array
+    {
+        [$findings, $worst] = [[], []];
+        foreach (self::GROUNDS as [$part, $role, $ink, $elements]) {
+            $behind = self::colour($brand, $part, 'background-color', $brand->colour($role), []);
+            foreach ($elements as [$element, $usual]) {
+                if ($part === Element::Header && isset($brand->css->over([], $element, [])['color'])) {
+                    // Headers seldom hold words: a rule for all words is not held against them.
+                    continue;
+                }
+                // An element may have a ground of its own.
+                $ground = self::colour($brand, $element, 'background-color', $behind, [$part]);
+                $words = self::colour($brand, $element, 'color', $brand->colour($ink ?? $usual), [$part]);
+                if ($ground === null || $words === null || ($ground === $brand->colour($role) && $words === $brand->colour($ink ?? $usual))) {
+                    continue;
+                }
+                $ratio = Contrast::between(Colour::ofHex($words), Colour::ofHex($ground));
+                $cause = $words === $brand->colour($ink ?? $usual) ? $part->value : $element->value;
+                if ($ratio < ($worst[$cause] ?? Contrast::TEXT)) {
+                    $worst[$cause] = $ratio;
+                    $findings[$cause] = new BrandFinding(Weight::Advisory, 'css', sprintf(
+                        '%s (.%s) stands out by %.1f:1 from %s where your own CSS has it; %.1f:1 is needed to read it.',
+                        ucfirst($element->words()), $element->value, Contrast::figure($ratio), $part->words(), Contrast::TEXT,
+                    ));
+                }
+            }
+        }
+
+        return array_values($findings);
+    }
+
+    /**
+     * @param  string|null  $usual  `#RRGGBB`
+     * @param  list<Element>  $around
+     * @return string|null null where it is no colour in figures
+     */
+    private static function colour(Brand $brand, Element $element, string $property, ?string $usual, array $around): ?string
+    {
+        $css = $brand->css->over($usual === null ? [] : [$property => $usual], $element, array_column($around, 'value'))[$property] ?? '';
+
+        return preg_match('/^#[0-9A-F]{6}$/D', $css) === 1 ? $css : null;
+    }
+}

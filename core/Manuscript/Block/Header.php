@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\Block;
+
+use Herald\Brand\ColourRole;
+
+/** What stands above every message. */
+final readonly class Header extends Band
+{
+    public static function type(): string
+    {
+        return 'header';
+    }
+
+    public static function ground(): ColourRole
+    {
+        return ColourRole::Header;
+    }
+
+    protected static function title(): string
+    {
+        return 'Header';
+    }
+
+    protected static function place(): string
+    {
+        return 'Above every message';
+    }
+
+    protected static function ink(): ColourRole
+    {
+        return ColourRole::HeaderText;
+    }
+
+    protected static function smaller(): int
+    {
+        return 0;
+    }
+}
