@@ -69,6 +69,9 @@ if ($wanted === [] || in_array('composer-publish', $wanted, true)) {
     Stack::waitFor(static fn (): bool => (int) $stack->database()->query('select count(*) from drafts')->fetchColumn() === 1, 'the draft');
     $take('composer-publish', "{$composer}?record={$order}", ['//button[.="Publish"]']);
 }
+$take('composer-looks', "{$composer}?record={$order}", ['//*[@aria-label="Heading: Words"]', '//button[starts-with(., "Looks")]', '//*[@aria-label="Looks and where they come from"]//option[.="link"]']);
+$take('brand', '/brand');
+$take('brand-picture', '/brand', ['//button[contains(., "Colours from it")]']);
 $take('records', '/records/order');
 $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');

@@ -1,5 +1,8 @@
 <?php
 
+use App\Http\Controllers\App\BrandController;
+use App\Http\Controllers\App\BrandDesignController;
+use App\Http\Controllers\App\BrandPublicationController;
 use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
@@ -33,6 +36,16 @@ Route::middleware('auth:web')->group(function (): void {
     Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
     Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
     Route::post('templates/{key}/comparison', [TemplateController::class, 'compare']);
+    Route::get('brands', [BrandController::class, 'index']);
+    Route::get('brands/{key}', [BrandController::class, 'show']);
+    Route::get('brands/{key}/desk', [BrandDesignController::class, 'desk']);
+    Route::get('brands/{key}/versions', [BrandController::class, 'versions']);
+    Route::get('brands/{key}/versions/{number}', [BrandController::class, 'version'])->whereNumber('number');
+    Route::get('brands/{key}/publication', [BrandPublicationController::class, 'show']);
+    // These look at what is sent with them and change nothing.
+    Route::post('brands/{key}/comparison', [BrandController::class, 'compare']);
+    Route::post('brands/{key}/reading', [BrandDesignController::class, 'reading']);
+    Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);
     Route::get('letters', [LetterController::class, 'index']);
@@ -45,9 +58,17 @@ Route::middleware('auth:web')->group(function (): void {
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::put('templates/{key}/draft', [TemplateController::class, 'saveDraft']);
-        Route::post('templates/{key}/blocks', [DeskController::class, 'blocks']);
+        Route::post('templates/{key}/plain', [DeskController::class, 'plain']);
+        Route::post('blocks', [DeskController::class, 'blocks']);
         Route::post('templates/{key}/proof', [DeskController::class, 'proof'])->middleware('throttle:proof');
         Route::post('templates/{key}/publication', [PublicationController::class, 'store']);
+        Route::post('brands', [BrandController::class, 'store']);
+        Route::patch('brands/{key}', [BrandController::class, 'update']);
+        Route::delete('brands/{key}', [BrandController::class, 'destroy']);
+        Route::put('brands/{key}/draft', [BrandController::class, 'saveDraft']);
+        Route::post('brands/{key}/publication', [BrandPublicationController::class, 'store']);
+        Route::post('pictures', [BrandDesignController::class, 'picture'])->middleware('throttle:pictures');
+        Route::post('pictures/proposal', [BrandDesignController::class, 'proposal']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
     });

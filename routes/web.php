@@ -16,4 +16,4 @@ Route::middleware('auth:web')->prefix('stage')->group(function (): void {
 });
 
 // Everything else is the front end's.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|stage/).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|stage/|pictures/).*$');

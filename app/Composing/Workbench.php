@@ -14,6 +14,8 @@ use Herald\Brand\Brand;
 use Herald\Check\Checks;
 use Herald\Check\Examination;
 use Herald\Check\Finding;
+use Herald\Check\Mend;
+use Herald\Check\Weight;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Language\LanguageChoice;
@@ -26,6 +28,7 @@ use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Render\Marks;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
 use Herald\Source\Manifest;
@@ -99,18 +102,17 @@ final readonly class Workbench
     }
 
     /** Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read. */
-    public function rendering(Json $document, Record $record, ?string $language, bool $marked): DraftRendering
+    public function rendering(Json $document, Record $record, ?string $language, ?Marks $marks = null): DraftRendering
     {
         [$data, $given, $recipient] = Rendering::dataFor($this->notice, $this->type, $record);
         $node = $document->node();
         $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
         $choice = LanguageChoice::lookup($language ?? $recipient->language, $languages, $this->manifest->source->defaultLanguage);
         $reading = Document::draft($document, $this->vocabulary, $choice->language);
-        $brand = Brand::usual();
-        $scope = Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $brand->name);
+        $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         // In memory: what is kept on disk is for editions, and this changes with every key.
-        return new DraftRendering(Renderer::inMemory(), Compiler::compile($reading->manuscript, $brand, $marked), $scope, $recipient);
+        return new DraftRendering(Renderer::inMemory(), $message, Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message), $recipient);
     }
 
     /**
@@ -121,7 +123,26 @@ final readonly class Workbench
         $records = $this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit(self::RECORDS)->get();
         $data = $records->map(fn (Record $record): array => [$this->type->key => RecordReader::read($this->type, $record->data, $record->key)])->all();
 
-        return Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data)), Brand::usual()));
+        $worn = $document->node()->optionalString('brand');
+        $missing = $worn === null || $this->source->brands()->where('key', $worn)->has('versions')->exists() ? [] : [
+            Finding::ofWhole(Weight::Advisory, "It is to wear the brand “{$worn}”, of which nothing is published: it goes out in the default brand.", Mend::member('Wear the default brand', 'brand', null)),
+        ];
+
+        return [...$missing, ...Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data)), $this->brand($worn)))];
+    }
+
+    /** The key of the brand that what is being written names. */
+    public function brandKey(): ?string
+    {
+        $key = $this->document()['brand'] ?? null;
+
+        return is_string($key) ? $key : null;
+    }
+
+    /** The published design of the brand of that key, or of the default one. */
+    public function brand(?string $key = null): Brand
+    {
+        return $this->source->brandWornAs($key)->read();
     }
 
     /** The notice that the template is written for, with its claims. */

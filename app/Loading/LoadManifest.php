@@ -29,6 +29,7 @@ final class LoadManifest
             foreach (array_keys($manifest->notices) as $position => $key) {
                 $source->notices()->updateOrCreate(['key' => $key], ['position' => $position + 1, 'declared' => true]);
             }
+            $source->defaultBrand();
 
             return $source;
         });

@@ -7,6 +7,7 @@ namespace App\Models;
 use Herald\Render\CompiledMessage;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
  * What is really sent: words, brand and record type, compiled for one language. It never changes.
@@ -16,7 +17,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property array<string, mixed> $compiled
  * @property string $language
  * @property string $brand
+ * @property int|null $brand_version_id
  * @property-read ?TemplateVersion $templateVersion null for a built-in
+ * @property-read ?BrandVersion $brandVersion null for a built-in
  */
 final class Edition extends Model
 {
@@ -37,6 +40,18 @@ final class Edition extends Model
     public function message(): CompiledMessage
     {
         return CompiledMessage::ofArray($this->compiled);
+    }
+
+    /** @return HasMany<Dispatch, $this> */
+    public function dispatches(): HasMany
+    {
+        return $this->hasMany(Dispatch::class);
+    }
+
+    /** @return BelongsTo<BrandVersion, $this> */
+    public function brandVersion(): BelongsTo
+    {
+        return $this->belongsTo(BrandVersion::class);
     }
 
     /** @return BelongsTo<TemplateVersion, $this> */

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Herald\Brand\Brand as Design;
 use Herald\Document\Json;
 use Herald\Source\Manifest;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Facades\DB;
 use Laravel\Sanctum\HasApiTokens;
 
 /**
@@ -38,6 +40,37 @@ final class Source extends Model
     public function manifest(): Manifest
     {
         return self::$read[$this->manifest_hash] ??= Manifest::stored(Json::ofText($this->manifest, "manifest of {$this->key}"));
+    }
+
+    /** The brand that templates wear which name none. There always is one: the first is made of the source's own colours. */
+    public function defaultBrand(): Brand
+    {
+        $default = $this->brands()->where('is_default', true)->with('latestVersion')->first();
+        if ($default !== null) {
+            return $default;
+        }
+
+        return DB::transaction(function (): Brand {
+            $document = Json::ofArray(Design::seed($this->manifest()->source, $this->name), 'first brand');
+            $brand = $this->brands()->createOrFirst(['key' => $this->key], ['name' => $this->name, 'is_default' => true]);
+            $brand->versions()->firstOrCreate(['number' => 1], ['document' => $document->text(), 'published_at' => now()]);
+
+            return $brand->load('latestVersion');
+        });
+    }
+
+    /** The published design of the brand of a key; of the default brand where there is none of that key, or nothing of it was published yet. */
+    public function brandWornAs(?string $key): BrandVersion
+    {
+        $named = $key === null ? null : $this->brands()->where('key', $key)->with('latestVersion')->first()?->latestVersion;
+
+        return $named ?? $this->defaultBrand()->latestVersion ?? throw new \LogicException('The default brand is published');
+    }
+
+    /** @return HasMany<Brand, $this> */
+    public function brands(): HasMany
+    {
+        return $this->hasMany(Brand::class);
     }
 
     /** @return HasMany<Notice, $this> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Herald\Document\Json;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -55,6 +56,16 @@ final class Template extends Model
     public function draft(): HasOne
     {
         return $this->hasOne(Draft::class);
+    }
+
+    /**
+     * @return list<string> the keys of the brands that its draft and its newest version name
+     */
+    public function brands(): array
+    {
+        $documents = array_filter([$this->draft?->document, $this->latestVersion?->document]);
+
+        return array_values(array_filter(array_map(fn (string $document): ?string => Json::ofText($document, $this->name)->node()->optionalString('brand'), $documents)));
     }
 
     /** @return HasMany<Claim, $this> */

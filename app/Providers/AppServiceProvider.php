@@ -38,6 +38,7 @@ final class AppServiceProvider extends ServiceProvider
             Limit::perMinute(30)->by((string) $request->ip()),
         ]);
         RateLimiter::for('proof', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->user()?->id));
+        RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));
         RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
 
         Mail::extend('smtp', static function (array $config): HandoverTransport {

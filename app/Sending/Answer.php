@@ -4,19 +4,24 @@ declare(strict_types=1);
 
 namespace App\Sending;
 
+use App\Models\BrandVersion;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
 use Herald\Brand\Brand;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Manuscript;
+use Herald\Manuscript\Template;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 
 /** The words that answer for a notice: those of a template's version, or the built-in, in the language a recipient gets. */
 final readonly class Answer
 {
-    private function __construct(private Notice $notice, private ?TemplateVersion $version, public LanguageChoice $language)
+    /**
+     * @param  Template|null  $template  the version, read; null for the built-in
+     */
+    private function __construct(private Notice $notice, private ?TemplateVersion $version, private ?Template $template, public LanguageChoice $language)
     {
     }
 
@@ -32,17 +37,32 @@ final readonly class Answer
         return self::with($notice, null, $language);
     }
 
-    /** The compiled message, made now where it has not been made before. */
-    public function edition(): Edition
+    /** What a version would say if it answered. */
+    public static function with(Notice $notice, ?TemplateVersion $version, ?string $language): self
     {
-        $brand = $this->brand();
+        $declaration = $notice->declaration();
+        $template = $version?->read($declaration->vocabulary);
+        $languages = $template?->languages() ?? $declaration->languages();
+
+        return new self($notice, $version, $template, LanguageChoice::lookup($language, $languages, $notice->source->manifest()->source->defaultLanguage));
+    }
+
+    /**
+     * The compiled message, made now where it has not been made before.
+     *
+     * @param  BrandVersion|null  $brand  another than the one it wears at the moment; a built-in wears none
+     */
+    public function edition(?BrandVersion $brand = null): Edition
+    {
+        $brand = $this->template === null ? null : ($brand ?? $this->notice->source->brandWornAs($this->template->brand));
+        $design = $brand?->read() ?? Brand::plain();
         $manifest = $this->notice->source->manifest();
         $declaration = $this->notice->declaration();
         $fingerprint = hash('sha256', json_encode([
             $this->notice->id,
             $this->version === null ? $this->notice->source->manifest_hash : $this->version->id,
             $this->language->language,
-            $brand->hash,
+            $design->hash,
             CompiledMessage::COMPILER,
             // What a field is called and how it is typed goes into the compiled message.
             hash('sha256', serialize($manifest->recordTypes[$declaration->recordType])),
@@ -51,31 +71,21 @@ final readonly class Answer
         return Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [
             'notice_id' => $this->notice->id,
             'template_version_id' => $this->version?->id,
+            'brand_version_id' => $brand?->id,
             'language' => $this->language->language,
-            'brand' => $brand->name,
-            'compiled' => Compiler::compile($this->manuscript(), $brand)->toArray(),
+            'brand' => $design->name,
+            'compiled' => Compiler::compile($this->manuscript(), $design)->toArray(),
         ]);
     }
 
-    private static function with(Notice $notice, ?TemplateVersion $version, ?string $language): self
+    public function isBuiltIn(): bool
     {
-        $declaration = $notice->declaration();
-        $languages = $version === null ? $declaration->languages() : $version->read($declaration->vocabulary)->languages();
-
-        return new self($notice, $version, LanguageChoice::lookup($language, $languages, $notice->source->manifest()->source->defaultLanguage));
+        return $this->template === null;
     }
 
-    private function brand(): Brand
+    /** Its words, as they are compiled. */
+    public function manuscript(): Manuscript
     {
-        return $this->version === null ? Brand::plain() : Brand::usual();
-    }
-
-    private function manuscript(): Manuscript
-    {
-        $declaration = $this->notice->declaration();
-
-        return $this->version === null
-            ? $declaration->builtIns[$this->language->language]
-            : $this->version->read($declaration->vocabulary)->manuscript($this->language->language);
+        return $this->template?->manuscript($this->language->language) ?? $this->notice->declaration()->builtIns[$this->language->language];
     }
 }

@@ -36,10 +36,10 @@ final readonly class Rendering
         [$data, $given, $recipient] = self::dataFor($declaration, $type, $record);
         $wanted = $language ?? $recipient->language;
         $answer = $builtIn ? Answer::builtIn($notice, $wanted) : Answer::to($notice, $wanted);
-        $edition = $answer->edition();
-        $scope = Scope::of($type, $data, $manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $edition->brand);
+        $message = $answer->edition()->message();
+        $scope = Scope::of($type, $data, $manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message);
 
-        return [$answer, $recipient, $this->renderer->fill($edition->message(), $scope)];
+        return [$answer, $recipient, $this->renderer->fill($message, $scope)];
     }
 
     /**

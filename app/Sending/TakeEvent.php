@@ -122,7 +122,7 @@ final readonly class TakeEvent
         $recipient = $consequence->recipient;
         $answer = Answer::to($notice, $recipient->language);
         $edition = $answer->edition();
-        $scope = Scope::of($this->type, $record->data, $this->source->manifest()->source, $recipient, now()->toDateTimeImmutable(), $consequence->given, $edition->brand);
+        $scope = Scope::of($this->type, $record->data, $this->source->manifest()->source, $recipient, now()->toDateTimeImmutable(), $consequence->given, $edition->message());
         $skipped = $recipient->address === null;
 
         $dispatch = Dispatch::query()->create([

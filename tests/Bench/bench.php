@@ -31,18 +31,7 @@ register_shutdown_function(static fn () => (new Filesystem)->deleteDirectory($wo
 
 $manifest = Manifest::ofJson(Json::ofFile(__DIR__.'/../../database/demo/larkmoor.json'));
 $type = $manifest->recordTypes['order'];
-$euro = static fn (string $amount): array => ['amount' => $amount, 'currency' => 'EUR'];
-$record = RecordReader::read($type, [
-    'number' => 'LM-20418', 'placed_at' => '2026-11-21T19:30:00Z', 'status' => 'paid', 'payment_method' => 'Card', 'delivery_method' => 'Post',
-    'items' => array_map(static fn (int $n): array => [
-        'code' => "C{$n}", 'name' => "Star chart number {$n}, northern sky & linen", 'quantity' => $n, 'unit_price' => $euro('24.00'), 'line_total' => $euro((string) (24 * $n)), 'picture' => "https://larkmoor.example.org/p/{$n}.png",
-    ], range(1, 10)),
-    'subtotal' => $euro('1320.00'), 'discount' => $euro('-132.00'), 'voucher' => 'PERSEIDS10', 'delivery_cost' => $euro('0'), 'tax' => $euro('222.16'), 'total' => $euro('1188.00'),
-    'customer' => ['first_name' => 'Aoife', 'last_name' => "O'Brannigan", 'email' => 'aoife@example.org', 'phone' => '+353 20 910 0101', 'language' => 'en', 'country' => 'IE', 'group' => 'friend', 'member_since' => '2021-03-04'],
-    'billing' => ['name' => 'Aoife Brannigan', 'street' => '4 Moor Road', 'postcode' => 'X100', 'city' => 'Larkmoor', 'country' => 'IE'],
-    'delivery' => ['name' => 'Aoife Brannigan', 'street' => '4 Moor Road', 'postcode' => 'X100', 'city' => 'Larkmoor', 'country' => 'IE'],
-    'note' => 'Please leave it with the neighbour.', 'shipment' => ['company' => 'Moorland Post', 'link' => 'https://track.example.net/1'], 'gift' => true, 'page' => 'https://larkmoor.example.org/orders/LM-20418',
-], 'bench');
+$record = RecordReader::read($type, Json::ofFile(__DIR__.'/record.json')->data, 'bench');
 $recipient = new Recipient('aoife@example.org', 'Aoife Brannigan', 'en');
 $scope = Scope::of($type, $record, $manifest->source, $recipient, new DateTimeImmutable('2026-11-22T08:00:00Z'));
 

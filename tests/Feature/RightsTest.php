@@ -39,9 +39,26 @@ final class RightsTest extends TestCase
         'POST api/app/templates/{key}/stage' => ['viewer', ['key' => 'night-blue-receipt'], '', ['record' => 'LM-20429']],
         'POST api/app/templates/{key}/findings' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
         'POST api/app/templates/{key}/comparison' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
-        'POST api/app/templates/{key}/blocks' => ['editor', ['key' => 'night-blue-receipt'], '', ['format' => 'velvet-herald/blocks', 'version' => 1, 'blocks' => []]],
+        'POST api/app/templates/{key}/plain' => ['editor', ['key' => 'night-blue-receipt'], '', []],
+        'POST api/app/blocks' => ['editor', [], '', ['format' => 'velvet-herald/blocks', 'version' => 1, 'blocks' => []]],
         'POST api/app/templates/{key}/proof' => ['editor', ['key' => 'night-blue-receipt'], '', ['to' => 'x']],
         'PUT api/app/templates/{key}/draft' => ['editor', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
+        'GET api/app/brands' => ['viewer', []],
+        'POST api/app/brands' => ['editor', [], '', ['name' => 'x', 'from' => 'source']],
+        'GET api/app/brands/{key}' => ['viewer', ['key' => 'larkmoor']],
+        'PATCH api/app/brands/{key}' => ['editor', ['key' => 'larkmoor'], '', ['name' => 'x']],
+        'DELETE api/app/brands/{key}' => ['editor', ['key' => 'larkmoor']],
+        'PUT api/app/brands/{key}/draft' => ['editor', ['key' => 'larkmoor'], '', ['revision' => null]],
+        'GET api/app/brands/{key}/desk' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/brands/{key}/comparison' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/brands/{key}/reading' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/brands/{key}/stage' => ['viewer', ['key' => 'larkmoor']],
+        'GET api/app/brands/{key}/versions' => ['viewer', ['key' => 'larkmoor']],
+        'GET api/app/brands/{key}/versions/{number}' => ['viewer', ['key' => 'larkmoor', 'number' => '1']],
+        'GET api/app/brands/{key}/publication' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/brands/{key}/publication' => ['editor', ['key' => 'larkmoor'], '', ['revision' => 1]],
+        'POST api/app/pictures' => ['editor', []],
+        'POST api/app/pictures/proposal' => ['editor', [], '', ['picture' => 'x']],
         'GET api/app/dispatches' => ['viewer', []],
         'GET api/app/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
         'POST api/app/dispatches/{id}/retry' => ['editor', ['id' => 'DISPATCH']],
@@ -146,7 +163,7 @@ final class RightsTest extends TestCase
         $this->get('/running-order')->assertOk()->assertHeader('Content-Security-Policy');
         $policy = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->assertOk()->headers->get('Content-Security-Policy');
 
-        foreach (["default-src 'none'", "script-src 'none'", "form-action 'none'", 'sandbox allow-same-origin'] as $rule) {
+        foreach (["default-src 'none'", "script-src 'none'", "form-action 'none'", 'sandbox allow-same-origin', "img-src 'self' data: https: http://127.0.0.1;"] as $rule) {
             self::assertStringContainsString($rule, $policy);
         }
         self::assertStringNotContainsString('allow-scripts', $policy);

@@ -35,7 +35,7 @@ final class Stack
             'APP_ENV' => 'local', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'APP_URL' => $this->url, 'APP_DEBUG' => 'true',
             'DB_DATABASE' => $this->directory.'/herald.sqlite', 'SESSION_DRIVER' => 'database', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database',
             'MAIL_MAILER' => 'smtp', 'MAIL_HOST' => '127.0.0.1', 'MAIL_PORT' => (string) $mail, 'MAILROOM_PORT' => (string) $mail, 'LOG_CHANNEL' => 'single',
-            'HERALD_RETRIES' => '1,1,1', 'PHP_CLI_SERVER_WORKERS' => '4', 'WEB_PORT' => (string) $web,
+            'PHP_INI_SCAN_DIR' => ':'.self::root().'/bootstrap/php', 'HERALD_RETRIES' => '1,1,1', 'PHP_CLI_SERVER_WORKERS' => '4', 'WEB_PORT' => (string) $web,
             ...$environment,
         ];
         $this->artisan('migrate', '--force');
@@ -166,13 +166,16 @@ final class Stack
         return $pdo;
     }
 
-    /** @param  \Closure(): bool  $holds */
-    public static function waitFor(\Closure $holds, string $what, float $seconds = 20): void
+    /**
+     * @param  \Closure(): bool  $holds
+     * @param  string|\Closure(): string  $what
+     */
+    public static function waitFor(\Closure $holds, string|\Closure $what, float $seconds = 20): void
     {
         $end = microtime(true) + $seconds;
         while (! $holds()) {
             if (microtime(true) > $end) {
-                throw new \RuntimeException("Waited in vain for {$what}");
+                throw new \RuntimeException('Waited in vain for '.(is_string($what) ? $what : $what()));
             }
             usleep(50_000);
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Branding\Pictures;
+use App\Branding\PublishBrand;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
 use App\Loading\PublishTemplate;
@@ -25,7 +27,7 @@ final class DemoCommand extends Command
 
     protected $signature = 'herald:demo {--today= : the day the demo takes for today, e.g. 2026-11-23} {--events=14 : how many events of the last days are raised} {--keep : leave everything as it is where the demo is there already}';
 
-    protected $description = 'Bring the demo source, Larkmoor Observatory, with its records, template and people';
+    protected $description = 'Bring the demo source, Larkmoor Observatory, with its records, templates, brand and people';
 
     public function handle(): int
     {
@@ -52,11 +54,25 @@ final class DemoCommand extends Command
             ))."\n");
         }
         LoadRecords::from($source, $files);
-        PublishTemplate::from($source, Json::ofFile(database_path('demo/night-blue-receipt.json')));
+        foreach (['night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
+            PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
+        }
+        $this->dress($source);
         foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Editor], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
             User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'role' => $role, 'password' => self::PASSWORD]);
         }
         $this->raise($source, $records);
+    }
+
+    /** Gives the brand its logo, unless it was published since it began. */
+    private function dress(Source $source): void
+    {
+        $brand = $source->defaultBrand();
+        if ($brand->latestVersion?->number === 1) {
+            $logo = Pictures::take($source, File::get(database_path('demo/larkmoor-logo.svg')), 'larkmoor-logo.svg', null);
+            $document = Json::ofText($brand->latestVersion->document, $brand->name)->data;
+            PublishBrand::from($brand, Json::ofArray([...$document, 'logo' => ['picture' => $logo->name, 'width' => 190]], $brand->name));
+        }
     }
 
     /** Raises the newest orders and some changes as events, so that there is something to see. The same ones do nothing the second time. */

@@ -34,7 +34,7 @@ final class RenderCommand extends Command
         {--template= : a template document, or the key of a template}
         {--type= : a record type document, or the key of a record type}
         {--record= : a record\'s data, JSON, or the identity of a record}
-        {--brand= : a brand document; the usual brand when absent}
+        {--brand= : a brand document; when absent the brand that the template wears, or the usual one where files are given}
         {--language= : BCP 47 tag; the recipient\'s when absent}
         {--out= : the folder for subject.txt, message.html, message.txt and message.eml}';
 
@@ -72,14 +72,14 @@ final class RenderCommand extends Command
         $byFiles = is_file($typeName);
         $source = $byFiles ? Source::standIn() : $this->stored()->manifest()->source;
         $brandFile = $this->option('brand');
-        $brand = is_string($brandFile) ? Brand::ofJson(Json::ofFile($brandFile)) : Brand::usual();
+        $brand = is_string($brandFile) ? Brand::ofJson(Json::ofFile($brandFile)) : ($byFiles ? Brand::usual() : $this->stored()->brandWornAs($template->brand)->read());
 
         $recipient = self::recipient($type, $data);
         $wanted = $this->option('language');
         $choice = LanguageChoice::lookup(is_string($wanted) ? $wanted : $recipient->language, $template->languages(), $byFiles ? $template->languages()[0] : $source->defaultLanguage);
         $compiled = Compiler::compile($template->manuscript($choice->language), $brand);
         $now = now()->toDateTimeImmutable();
-        $filled = Renderer::inMemory()->fill($compiled, Scope::of($type, $data, $source, $recipient, $now, [], $brand->name));
+        $filled = Renderer::inMemory()->fill($compiled, Scope::of($type, $data, $source, $recipient, $now, [], $compiled));
         $message = MimeMessage::compose($filled, $recipient, 'rendered', $now);
 
         File::ensureDirectoryExists($out);

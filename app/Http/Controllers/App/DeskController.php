@@ -5,29 +5,25 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Composing\Workbench;
-use App\Http\Resources\FieldList;
+use App\Http\Resources\DeskParts;
 use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
+use App\Models\Brand;
 use App\Models\Record;
-use Herald\Brand\Brand;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Contrast;
 use Herald\Cast\FirstCast;
 use Herald\Check\Finding;
-use Herald\Condition\Operator;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Language\LanguageTag;
-use Herald\Manuscript\Blocks;
 use Herald\Manuscript\NormalForm;
-use Herald\Manuscript\PartKind;
+use Herald\Manuscript\PlainText;
 use Herald\Manuscript\Walk;
 use Herald\Message\MimeMessage;
 use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
-use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
+use Herald\Render\Marks;
 use Herald\Render\Part;
 use Herald\Render\View;
 use Herald\Value\Setting;
@@ -52,7 +48,6 @@ final class DeskController
         foreach ($bench->source->records()->where('type', $bench->type->key)->latest('updated_at')->latest('id')->limit(self::CAST_FROM)->get() as $record) {
             $records[$record->key] = RecordReader::read($bench->type, $record->data, $record->key);
         }
-        $brand = Brand::usual();
 
         return response()->json([
             'notice' => $bench->notice === null ? null : [
@@ -60,20 +55,9 @@ final class DeskController
                 'strand' => $bench->manifest->strands[$bench->notice->strand]->name,
                 'required' => [...$bench->notice->requiredLinks, ...$bench->notice->requiredVariables],
             ],
-            'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
-            'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($bench->vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
-            'fields' => FieldList::of($bench->vocabulary),
-            'operators' => array_map(static fn (Operator $operator): array => [
-                'name' => $operator->value, 'words' => $operator->inWords(), 'takes_value' => $operator->takesValue(),
-                'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
-            ], Operator::cases()),
-            'colours' => array_map(static fn (ColourRole $role): array => [
-                'role' => $role->value, 'value' => $brand->colour($role),
-                // Rounded down: what falls short is not made to look enough.
-                'contrast' => array_combine(array_column(ColourRole::cases(), 'value'), array_map(static fn (ColourRole $ground): float => floor(Contrast::ratio($brand->colour($role), $brand->colour($ground)) * 10) / 10, ColourRole::cases())),
-            ], ColourRole::cases()),
+            ...DeskParts::of($bench->vocabulary, $bench->brand($bench->brandKey()), $source),
+            'brands' => $bench->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
             'cast' => FirstCast::of($bench->type, $records),
-            'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
         ]);
     }
 
@@ -95,7 +79,7 @@ final class DeskController
             $values['source.'.$name] = (string) $value;
         }
         $recipient = $bench->recipient($record);
-        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => Brand::usual()->name];
+        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $bench->brand($bench->brandKey())->name];
 
         return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== '')]);
     }
@@ -108,7 +92,7 @@ final class DeskController
         ]);
         $bench = Workbench::of($key);
         $document = $bench->taken($request->getContent());
-        $rendering = $bench->rendering($document, $bench->record($given['record']), $given['language'] ?? null, marked: true);
+        $rendering = $bench->rendering($document, $bench->record($given['record']), $given['language'] ?? null, Marks::Manuscript);
         $line = static fn (Part $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
 
@@ -120,7 +104,7 @@ final class DeskController
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
-            'sentences' => self::sentences($bench, $document),
+            'sentences' => (object) Walk::sentences($document->data, $bench->vocabulary),
         ]);
     }
 
@@ -130,13 +114,21 @@ final class DeskController
         $bench = Workbench::of($key);
         $document = $bench->taken($request->getContent());
 
-        return response()->json(['findings' => array_map(self::finding(...), $bench->findings($document)), 'sentences' => self::sentences($bench, $document)]);
+        return response()->json(['findings' => array_map(self::finding(...), $bench->findings($document)), 'sentences' => (object) Walk::sentences($document->data, $bench->vocabulary)]);
+    }
+
+    /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
+    public function plain(string $key, Request $request): JsonResponse
+    {
+        $document = Workbench::of($key)->taken($request->getContent());
+        Schema::Template->check($document);
+
+        return response()->json(['document' => PlainText::takenOver($document->data)]);
     }
 
     /** Blocks that were copied elsewhere, read and put into normal form: the "blocks" of a document of the format velvet-herald/blocks. */
-    public function blocks(string $key, Request $request): JsonResponse
+    public function blocks(Request $request): JsonResponse
     {
-        Workbench::of($key);
         $sent = Json::ofText($request->getContent(), 'blocks');
         // Their form alone; what they name is for the findings.
         Schema::Blocks->check($sent);
@@ -149,7 +141,7 @@ final class DeskController
     {
         $given = $request->validate(['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'email:rfc', 'max:250']]);
         $bench = Workbench::of($key);
-        $rendering = $bench->rendering($bench->taken($request->getContent()), $bench->record($given['record']), $given['language'] ?? null, marked: false);
+        $rendering = $bench->rendering($bench->taken($request->getContent()), $bench->record($given['record']), $given['language'] ?? null);
         if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {
             throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
         }
@@ -162,19 +154,6 @@ final class DeskController
         activity()->performedOn($bench->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
 
         return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
-    }
-
-    /** All conditions as they are read aloud, by the id of what they stand on. */
-    private static function sentences(Workbench $bench, Json $document): object
-    {
-        $sentences = [];
-        foreach (Walk::through($document->data, $bench->vocabulary) as $piece) {
-            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
-                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
-            }
-        }
-
-        return (object) $sentences;
     }
 
     /**

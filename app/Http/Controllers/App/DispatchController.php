@@ -53,11 +53,12 @@ final class DispatchController
     {
         $dispatch = self::find($id);
         $version = $dispatch->edition->templateVersion;
+        $worn = $dispatch->edition->brandVersion;
 
         return response()->json([
             ...(new DispatchLine($dispatch))->resolve(),
             'occasion' => $dispatch->occasion, 'event' => $dispatch->event->name, 'event_origin' => $dispatch->event->origin->value, 'event_by' => $dispatch->event->user?->name,
-            'template' => $version?->template->name, 'brand' => $dispatch->edition->brand, 'edition_number' => $dispatch->edition->id,
+            'template' => $version?->template->name, 'brand' => $dispatch->edition->brand.($worn === null ? '' : ", version {$worn->number}"), 'edition_number' => $dispatch->edition->id,
             'language_reason' => $dispatch->language_reason,
             'attempts' => $dispatch->attempts, 'due_at' => $dispatch->state === DispatchState::Queued ? $dispatch->due_at->toIso8601ZuluString() : null,
             'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Composing\Drafts;
 use App\Composing\Workbench;
 use App\Http\Problem;
 use App\Loading\PublishTemplate;
@@ -16,7 +17,6 @@ use Herald\Manuscript\Differences;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class PublicationController
 {
@@ -57,10 +57,7 @@ final class PublicationController
             return Problem::response(422, 'It cannot be published yet', '', array_map(static fn (Finding $finding): array => ['place' => (string) $finding->block, 'reason' => $finding->words], $grave));
         }
         DB::transaction(static function () use ($bench, $given, $request): void {
-            $draft = $bench->template->draft()->with('user')->first();
-            if ($draft === null || $draft->revision !== $given['revision']) {
-                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has changed this template meanwhile. Look at it again before you publish.');
-            }
+            $draft = Drafts::ofRevision($bench->template, $given['revision']);
             $version = PublishTemplate::from($bench->source, Json::ofArray($bench->document(), $bench->template->key), $request->user());
             $draft->delete();
             $bench->template->update(['archived_at' => null]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Composing\Drafts;
 use App\Composing\Workbench;
 use App\Models\Claim;
 use App\Models\Source;
@@ -16,9 +17,7 @@ use Herald\Source\Manifest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class TemplateController
 {
@@ -77,7 +76,7 @@ final class TemplateController
         if ($copied !== null && $copied->type->key !== $type) {
             throw ValidationException::withMessages(['notice' => "“{$copied->template->name}” speaks about another kind of record."]);
         }
-        $key = self::freeKey($source, $given['name']);
+        $key = Drafts::freeKey($source->templates()->getQuery(), $given['name'], 'template');
         $language = $manifest->source->defaultLanguage;
         $base = match ($given['from']) {
             'built_in' => $notice?->toTemplate($key, $given['name'], '', $language) ?? [],
@@ -131,18 +130,7 @@ final class TemplateController
         $document = $bench->taken($request->getContent());
         // A draft may be unfinished, but it must be a template document in form.
         Schema::Template->check($document);
-        DB::transaction(static function () use ($bench, $given, $document, $request): void {
-            $draft = $bench->template->draft()->with('user')->first();
-            $latest = $bench->template->latestVersion()->with('user')->first();
-            if ($latest?->number !== $given['version']) {
-                throw new ConflictHttpException(($latest->user->name ?? 'Someone').' has published this template meanwhile. Nothing was overwritten.');
-            }
-            if ($draft?->revision !== $given['revision']) {
-                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has saved this template meanwhile. Nothing was overwritten.');
-            }
-            $bench->template->draft()->updateOrCreate([], ['document' => $document->text(), 'revision' => ($given['revision'] ?? 0) + 1, 'user_id' => $request->user()?->id]);
-            $bench->template->touch();
-        });
+        Drafts::save($bench->template, $given['revision'], $given['version'], $document, $request->user());
 
         return $this->show($key);
     }
@@ -196,16 +184,5 @@ final class TemplateController
             'draft' => $template->draft === null ? null : ['revision' => $template->draft->revision, 'by' => $template->draft->user?->name, 'at' => $template->draft->updated_at->toIso8601ZuluString()],
             'claims' => $template->claims->map(static fn (Claim $claim): array => ['notice' => $claim->notice->key, 'name' => $named($claim->notice->key), 'active' => $claim->active])->all(),
         ];
-    }
-
-    private static function freeKey(Source $source, string $name): string
-    {
-        $base = Str::limit(Str::slug($name), 90, '') ?: 'template';
-        $taken = $source->templates()->where('key', 'like', $base.'%')->pluck('key')->all();
-        for ($key = $base, $number = 2; in_array($key, $taken, true); $number++) {
-            $key = "{$base}-{$number}";
-        }
-
-        return $key;
     }
 }

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Branding;
+
+use App\Models\Picture;
+use App\Models\Source;
+use App\Models\User;
+use Illuminate\Contracts\Filesystem\Filesystem;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Str;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\Process\Exception\ProcessTimedOutException;
+use Symfony\Component\Process\Process;
+
+/**
+ * The store of pictures: takes them in, made anew from their pixels so that nothing else of the file is kept, and hands them out in the widths that messages show. What
+ * strangers ask for is never made for them.
+ */
+final class Pictures
+{
+    /** Of a file, in KB. */
+    public const HEAVIEST = 5_120;
+
+    /** Twice the width of the widest message, in px: nothing is shown larger. */
+    private const WIDEST = 1_440;
+
+    /** A picture with more pixels than this is not even unpacked. */
+    private const MOST_PIXELS = 24_000_000;
+
+    /** The width our own pages show it in, in px. */
+    public const SHOWN = 640;
+
+    /** The address that widths and names of pictures are put behind, as messages load them. */
+    public static function address(): string
+    {
+        return rtrim(config()->string('app.url'), '/').'/pictures/';
+    }
+
+    /** Where mail programs load them from. */
+    public static function origin(): string
+    {
+        return (string) preg_replace('~^(https?://[^/]+).*$~', '$1', self::address());
+    }
+
+    /**
+     * @param  string  $bytes  of the file
+     * @param  string  $called  its name
+     *
+     * @throws ValidationException when it is not a picture
+     */
+    public static function take(Source $source, string $bytes, string $called, ?User $user): Picture
+    {
+        $picture = self::decoded(self::isSvg($bytes) ? self::drawn($bytes) : $bytes);
+        $picture = self::resized($picture, min(self::WIDEST, imagesx($picture)));
+        $photograph = getimagesizefromstring($bytes);
+        $kind = is_array($photograph) && $photograph[2] === IMAGETYPE_JPEG ? 'jpg' : 'png';
+        $bytes = self::encoded($picture, $kind);
+        $name = substr(hash('sha256', $bytes), 0, 32).'.'.$kind;
+        self::disk()->put("pictures/{$name}", $bytes);
+        self::fit($name, self::SHOWN);
+
+        return Picture::query()->firstOrCreate(['source_id' => $source->id, 'name' => $name], [
+            'width' => imagesx($picture), 'height' => imagesy($picture), 'called' => Str::limit(basename($called), 200), 'user_id' => $user?->id,
+        ]);
+    }
+
+    /** Makes it ready in a width, which it is not stretched to. */
+    public static function fit(string $name, int $width): void
+    {
+        $disk = self::disk();
+        if ($disk->exists("pictures/{$width}/{$name}")) {
+            return;
+        }
+        $bytes = self::bytes($name);
+        $picture = self::decoded($bytes);
+        $disk->put("pictures/{$width}/{$name}", imagesx($picture) <= $width ? $bytes : self::encoded(self::resized($picture, $width), str_ends_with($name, '.jpg') ? 'jpg' : 'png'));
+    }
+
+    /** The bytes of a picture as it was taken in. */
+    public static function bytes(string $name): string
+    {
+        return self::disk()->get("pictures/{$name}") ?? '';
+    }
+
+    /** How heavy it is in a width it was made ready in, in bytes. */
+    public static function weight(string $name, int $width): int
+    {
+        return self::disk()->size("pictures/{$width}/{$name}");
+    }
+
+    /** Where it lies in the store; null when it was not made ready in that width. */
+    public static function path(string $name, int $width): ?string
+    {
+        return self::disk()->exists("pictures/{$width}/{$name}") ? "pictures/{$width}/{$name}" : null;
+    }
+
+    public static function disk(): Filesystem
+    {
+        return Storage::disk('local');
+    }
+
+    private static function isSvg(string $bytes): bool
+    {
+        return preg_match('/^\s*(?:\xEF\xBB\xBF)?\s*<(?:\?xml|!--|!DOCTYPE\s+svg|svg)/i', substr($bytes, 0, 500)) === 1 && stripos($bytes, '<svg') !== false;
+    }
+
+    /** An SVG as PNG. It is drawn from its own text alone: nothing it refers to is loaded. */
+    private static function drawn(string $svg): string
+    {
+        if (stripos($svg, '<!ENTITY') !== false) {
+            throw self::refused('This SVG defines entities of its own. Save it without them, or as PNG.');
+        }
+        $process = new Process(['rsvg-convert', '--format=png', '--keep-aspect-ratio', '--width='.self::WIDEST, '--height='.self::WIDEST], sys_get_temp_dir(), input: $svg, timeout: 10);
+        try {
+            $process->run();
+        } catch (ProcessTimedOutException) {
+            throw self::refused('Drawing this SVG takes too long. Save it as PNG.');
+        }
+
+        return $process->isSuccessful() ? $process->getOutput() : throw self::refused('This SVG cannot be drawn. Save it as PNG.');
+    }
+
+    private static function decoded(string $bytes): \GdImage
+    {
+        $size = @getimagesizefromstring($bytes);
+        if ($size === false || ! in_array($size[2], [IMAGETYPE_PNG, IMAGETYPE_JPEG, IMAGETYPE_GIF, IMAGETYPE_WEBP], true)) {
+            throw self::refused('That is not a picture: PNG, JPEG, GIF, WebP and SVG can be read.');
+        }
+        if ($size[0] * $size[1] > self::MOST_PIXELS) {
+            throw self::refused("This picture has {$size[0]} times {$size[1]} pixels; ".(self::MOST_PIXELS / 1_000_000).' million are the most.');
+        }
+        $picture = @imagecreatefromstring($bytes);
+        if ($picture === false) {
+            throw self::refused('This picture is damaged and cannot be read.');
+        }
+        imagepalettetotruecolor($picture);
+        imagesavealpha($picture, true);
+
+        return $size[2] === IMAGETYPE_JPEG ? self::upright($picture, $bytes) : $picture;
+    }
+
+    /** A photograph as it was taken: cameras lay it down as they were held and note by how much it is turned (EXIF, Orientation). */
+    private static function upright(\GdImage $picture, string $bytes): \GdImage
+    {
+        $stream = fopen('php://memory', 'r+b') ?: throw new \RuntimeException('There is no room for the picture');
+        fwrite($stream, $bytes);
+        rewind($stream);
+        $noted = function_exists('exif_read_data') ? @exif_read_data($stream) : false;
+        $turned = [3 => 180, 6 => -90, 8 => 90][is_array($noted) && is_int($noted['Orientation'] ?? null) ? $noted['Orientation'] : 1] ?? 0;
+        $upright = $turned === 0 ? $picture : imagerotate($picture, $turned, 0);
+
+        return $upright === false ? $picture : $upright;
+    }
+
+    private static function resized(\GdImage $picture, int $width): \GdImage
+    {
+        if ($width === imagesx($picture)) {
+            return $picture;
+        }
+        $height = max(1, (int) round(imagesy($picture) * $width / imagesx($picture)));
+        $smaller = imagecreatetruecolor(max(1, $width), $height) ?: throw new \RuntimeException('There is no room for the picture');
+        imagealphablending($smaller, false);
+        imagesavealpha($smaller, true);
+        imagecopyresampled($smaller, $picture, 0, 0, 0, 0, $width, $height, imagesx($picture), imagesy($picture));
+
+        return $smaller;
+    }
+
+    /**
+     * @param  'jpg'|'png'  $kind
+     */
+    private static function encoded(\GdImage $picture, string $kind): string
+    {
+        ob_start();
+        $kind === 'jpg' ? imagejpeg($picture, null, 86) : imagepng($picture, null, 9);
+
+        return (string) ob_get_clean();
+    }
+
+    private static function refused(string $reason): ValidationException
+    {
+        return ValidationException::withMessages(['picture' => $reason]);
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Branding;
+
+use App\Models\Brand;
+use App\Models\BrandVersion;
+use App\Models\Claim;
+use App\Models\Notice;
+use App\Models\Source;
+use App\Models\Template;
+use App\Models\TemplateVersion;
+use App\Sending\Answer;
+use Herald\Brand\Brand as Design;
+use Herald\Brand\ColourRole;
+use Herald\Brand\Look;
+use Herald\Brand\Token;
+use Herald\Document\Json;
+use Herald\Manuscript\Template as Document;
+use Herald\Notice\Notice as Declared;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+
+/** A published template that wears a brand. */
+final readonly class Wearer
+{
+    /**
+     * @param  Notice|null  $answersFor  the notice it answers for at the moment
+     * @param  Declared|null  $declared  the notice it was written for
+     */
+    private function __construct(public Template $template, public TemplateVersion $version, public ?Notice $answersFor, private ?Declared $declared, private Json $json)
+    {
+    }
+
+    /**
+     * All that wear a brand, by name.
+     *
+     * @return list<self>
+     */
+    public static function of(Brand $brand, Source $source): array
+    {
+        $manifest = $source->manifest();
+        $wearers = [];
+        $others = $source->brands()->has('versions')->whereKeyNot($brand->id)->pluck('key')->all();
+        foreach ($source->templates()->whereNull('archived_at')->with(['latestVersion.template', 'claims.notice.claims.template.latestVersion'])->orderBy('name')->get() as $template) {
+            $version = $template->latestVersion;
+            if ($version === null || ! isset($manifest->recordTypes[$template->record_type])) {
+                continue;
+            }
+            $json = Json::ofText($version->document, $template->name);
+            $named = $json->node()->optionalString('brand');
+            if ($named === $brand->key || ($brand->is_default && ! in_array($named, $others, true))) {
+                $claim = $template->claims->first(static fn (Claim $claim): bool => $claim->notice->declared && $claim->notice->answeringClaim()?->template_id === $template->id);
+                $wearers[] = new self($template, $version, $claim?->notice->setRelation('source', $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null), $json);
+            }
+        }
+
+        return $wearers;
+    }
+
+    /**
+     * The languages in which its message would not be the same in another design.
+     *
+     * @return list<string>
+     *
+     * @throws \Herald\Document\InvalidDocument when it no longer fits its source
+     */
+    public function changes(Design $before, Design $after): array
+    {
+        $document = $this->read();
+
+        return array_values(array_filter($document->languages(), static function (string $language) use ($document, $before, $after): bool {
+            $manuscript = $document->manuscript($language);
+
+            return Compiler::compile($manuscript, $before)->toArray() !== Compiler::compile($manuscript, $after)->toArray();
+        }));
+    }
+
+    /**
+     * @return list<string> in words, the colours by role and the tokens that it overrides
+     */
+    public function overrides(): array
+    {
+        return array_map(static fn (ColourRole|Token $one): string => $one->words(), Look::overriddenIn($this->json->data));
+    }
+
+    /**
+     * Makes its editions in a version of the brand, before anything goes out in it. One that answers for nothing is compiled to see that it can be.
+     *
+     * @throws \Herald\Document\InvalidDocument when it no longer fits its source
+     */
+    public function dress(BrandVersion $brand): void
+    {
+        $document = $this->read();
+        foreach ($document->languages() as $language) {
+            $this->answersFor === null
+                ? Compiler::compile($document->manuscript($language), $brand->read())
+                : Answer::with($this->answersFor, $this->version, $language)->edition($brand);
+        }
+    }
+
+    private function read(): Document
+    {
+        return $this->version->read($this->declared->vocabulary ?? Vocabulary::of($this->template->source->manifest()->recordTypes[$this->template->record_type]));
+    }
+}

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Composing;
+
+use App\Models\Brand;
+use App\Models\BrandDraft;
+use App\Models\Draft;
+use App\Models\Template;
+use App\Models\User;
+use Herald\Document\Json;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+/** Drafts of templates and brands: nobody overwrites what somebody else has saved or published meanwhile. */
+final class Drafts
+{
+    /**
+     * Saves a draft on the revision and version it was written on.
+     *
+     * @throws ConflictHttpException when those are no longer the latest
+     */
+    public static function save(Template|Brand $owner, ?int $revision, ?int $version, Json $document, ?User $user): void
+    {
+        DB::transaction(static function () use ($owner, $revision, $version, $document, $user): void {
+            $draft = $owner->draft()->with('user')->first();
+            $latest = $owner->latestVersion()->with('user')->first();
+            if ($latest?->number !== $version) {
+                throw new ConflictHttpException(($latest->user->name ?? 'Someone').' has published '.self::what($owner).' meanwhile. Nothing was overwritten.');
+            }
+            if ($draft?->revision !== $revision) {
+                throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has saved '.self::what($owner).' meanwhile. Nothing was overwritten.');
+            }
+            $owner->draft()->updateOrCreate([], ['document' => $document->text(), 'revision' => ($revision ?? 0) + 1, 'user_id' => $user?->id]);
+            $owner->touch();
+        });
+    }
+
+    /**
+     * The draft that was looked at before it was to be published.
+     *
+     * @throws ConflictHttpException when it was changed since
+     */
+    public static function ofRevision(Template|Brand $owner, int $revision): Draft|BrandDraft
+    {
+        $draft = $owner->draft()->with('user')->first();
+
+        return $draft?->revision === $revision ? $draft : throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has changed '.self::what($owner).' meanwhile. Look at it again before you publish.');
+    }
+
+    /**
+     * A key made of a name that none of the others has.
+     *
+     * @param  Builder<Template>|Builder<Brand>  $others
+     */
+    public static function freeKey(Builder $others, string $name, string $otherwise): string
+    {
+        $base = Str::limit(Str::slug($name), 90, '') ?: $otherwise;
+        $taken = $others->where('key', 'like', $base.'%')->pluck('key')->all();
+        for ($key = $base, $number = 2; in_array($key, $taken, true); $number++) {
+            $key = "{$base}-{$number}";
+        }
+
+        return $key;
+    }
+
+    private static function what(Template|Brand $owner): string
+    {
+        return $owner instanceof Brand ? 'this brand' : 'this template';
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Branding\PublishBrand;
+use App\Models\Source;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Illuminate\Console\Command;
+
+final class BrandCommand extends Command
+{
+    protected $signature = 'herald:brand {file : the brand document, JSON} {--brand= : the key of the brand; the default brand when absent}';
+
+    protected $description = 'Publish a brand document; what wears the brand goes out in it from now on. Can be run again';
+
+    public function handle(): int
+    {
+        $source = Source::current();
+        if ($source === null) {
+            $this->error('There is no source yet: load its manifest with herald:source first.');
+
+            return self::FAILURE;
+        }
+        $key = $this->option('brand');
+        $brand = is_string($key) ? $source->brands()->where('key', $key)->first() : $source->defaultBrand();
+        if ($brand === null) {
+            $this->error("There is no brand \"{$key}\". There are: ".$source->brands()->pluck('key')->implode(', '));
+
+            return self::FAILURE;
+        }
+        try {
+            $version = PublishBrand::from($brand->setRelation('source', $source), Json::ofFile((string) $this->argument('file')));
+        } catch (InvalidDocument $e) {
+            $this->error($e->getMessage());
+
+            return self::FAILURE;
+        }
+        $this->info("{$brand->name}, version {$version->number}, is published.");
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Branding\Pictures;
+use App\Branding\Workshop;
+use App\Http\Resources\DeskParts;
+use App\Models\Picture;
+use App\Models\Source;
+use Herald\Brand\Contrast;
+use Herald\Brand\Element;
+use Herald\Brand\Logo;
+use Herald\Brand\Pair;
+use Herald\Brand\Pixels;
+use Herald\Brand\Proposal;
+use Herald\Brand\ProposedRole;
+use Herald\Brand\Swatch;
+use Herald\Check\BrandFinding;
+use Herald\Language\LanguageTag;
+use Herald\Manuscript\Walk;
+use Herald\Record\Vocabulary;
+use Herald\Render\Part;
+use Herald\Render\Renderer;
+use Herald\Render\View;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+
+/** What the brand page asks for while a brand is designed. */
+final class BrandDesignController
+{
+    private const TOO_HEAVY = 'The file is larger than 5 MB.';
+
+    /** All that does not change while one designs. */
+    public function desk(string $key): JsonResponse
+    {
+        $workshop = Workshop::of($key);
+        $source = $workshop->manifest->source;
+
+        return response()->json([
+            'desk' => ['notice' => null, 'cast' => [], ...DeskParts::of(Vocabulary::ofFrame(), $workshop->source->brandWornAs($key)->read(), $source)],
+            'messages' => $workshop->messages(),
+            'elements' => array_map(static fn (Element $element): array => ['class' => $element->value, 'words' => $element->words()], Element::cases()),
+            'source' => ['name' => $source->name, 'url' => $source->url, 'legal' => $source->legal],
+            'values' => (object) array_filter(['source.name' => $source->name, 'source.url' => $source->url, 'source.email' => $source->email, 'source.legal' => (string) $source->legal, 'source.reply_to' => (string) $source->replyTo]),
+        ]);
+    }
+
+    /** What is to be said of what has been designed so far: contrasts, the dark set, the logo on its grounds, its CSS. */
+    public function reading(string $key, Request $request): JsonResponse
+    {
+        $workshop = Workshop::of($key);
+        $document = $workshop->taken($request->getContent());
+        $design = $workshop->design($document);
+        $dark = $design->dark($design->colours);
+        $loaded = Workshop::loadedWidth($document);
+
+        return response()->json([
+            ...DeskParts::worn($design), 'dark' => $dark->hex(),
+            'pairs' => array_map(static fn (Pair $pair): array => [
+                'text' => $pair->text->value, 'ground' => $pair->ground->value,
+                ...self::figures('light', $design->colours->ratio($pair)), ...self::figures('dark', $dark->ratio($pair)),
+            ], Pair::all()),
+            'findings' => array_map(self::finding(...), $workshop->findings($document)),
+            'pictures' => (object) array_map(static fn (string $name): array => ['name' => $name, 'loaded' => $loaded, 'bytes' => Pictures::weight($name, $loaded)], Workshop::pictures($document)),
+            'sentences' => (object) Walk::sentences($document->data, Vocabulary::ofFrame()),
+        ]);
+    }
+
+    /** True messages of the source in what has been designed so far. */
+    public function stage(string $key, Request $request): JsonResponse
+    {
+        $given = $request->validate([
+            'messages' => ['required', 'array', 'max:3'], 'messages.*.notice' => ['required', 'string'], 'messages.*.record' => ['required', 'string'], 'messages.*.language' => ['nullable', 'string', 'max:35'],
+            'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
+        ]);
+        $workshop = Workshop::of($key);
+        $design = $workshop->design($workshop->taken($request->getContent()));
+        $renderer = Renderer::inMemory();
+
+        return response()->json(['messages' => array_map(static function (array $asked) use ($workshop, $design, $renderer, $given): array {
+            [$answer, $message, $scope] = $workshop->message($design, $asked['notice'], $asked['record'], $asked['language'] ?? null);
+            $line = static fn (Part $part): string => $renderer->part($message, $part, $scope);
+
+            return [
+                'html' => $given['text'] ? null : View::from($given['view'])->of($line(Part::Html)), 'text' => $given['text'] ? $line(Part::Text) : null,
+                'subject' => $line(Part::Subject), 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
+                'language' => $message->language, 'language_name' => LanguageTag::name($message->language), 'built_in' => $answer->isBuiltIn(),
+            ];
+        }, $given['messages'])]);
+    }
+
+    /** Takes a picture in, and makes it ready for the width in which a message is to show it. */
+    public function picture(Request $request): JsonResponse
+    {
+        $given = $request->validate(['picture' => ['required', 'file', 'max:'.Pictures::HEAVIEST], 'width' => ['nullable', 'integer', 'between:8,720']], ['picture.uploaded' => self::TOO_HEAVY, 'picture.max' => self::TOO_HEAVY, 'picture.file' => 'Choose a file.']);
+        $picture = Pictures::take(Source::current() ?? abort(404), (string) $given['picture']->getContent(), $given['picture']->getClientOriginalName(), $request->user());
+
+        $loaded = Logo::DENSITY * (int) ($given['width'] ?? 720);
+        Pictures::fit($picture->name, $loaded);
+
+        return response()->json([
+            'name' => $picture->name, 'width' => $picture->width, 'height' => $picture->height, 'called' => $picture->called, 'address' => Pictures::address()."{$loaded}/{$picture->name}",
+        ], 201);
+    }
+
+    /** A whole set of colours made of a picture. */
+    public function proposal(Request $request): JsonResponse
+    {
+        $given = $request->validate(['picture' => ['required', 'string']]);
+        Picture::query()->where(['source_id' => (Source::current() ?? abort(404))->id, 'name' => $given['picture']])->firstOrFail();
+        try {
+            $proposal = Proposal::of(Pixels::ofBytes(Pictures::bytes($given['picture'])));
+        } catch (\InvalidArgumentException $e) {
+            throw ValidationException::withMessages(['picture' => $e->getMessage().'.']);
+        }
+
+        return response()->json([
+            'swatches' => array_map(static fn (Swatch $swatch): array => ['colour' => $swatch->colour->hex(), 'share' => round($swatch->share, 4)], $proposal->swatches),
+            'roles' => array_map(static fn (ProposedRole $role): array => [
+                'role' => $role->role->value, 'colour' => $role->colour->hex(), 'from' => $role->from->hex(), 'distance' => round($role->distance, 1), 'words' => $role->words,
+            ], $proposal->roles),
+        ]);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    public static function finding(BrandFinding $finding): array
+    {
+        return ['weight' => $finding->weight->value, 'place' => $finding->place, 'words' => $finding->words, 'mends' => array_map(static fn ($mend): array => ['label' => $mend->label, 'set' => (object) $mend->set], $finding->mends)];
+    }
+
+    /**
+     * @return array<string, float|bool>
+     */
+    private static function figures(string $name, float $ratio): array
+    {
+        return [$name => Contrast::figure($ratio), $name.'_passes' => $ratio >= Contrast::TEXT];
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use Herald\Brand\Brand;
+use Herald\Brand\ColourRole;
+use Herald\Brand\Contrast;
+use Herald\Brand\SafeFonts;
+use Herald\Brand\Token;
+use Herald\Condition\Operator;
+use Herald\Language\LanguageTag;
+use Herald\Manuscript\Blocks;
+use Herald\Record\FieldType;
+use Herald\Record\Vocabulary;
+use Herald\Source\Source;
+
+/** What is at hand wherever blocks are written: blocks, fields, comparisons, colours, languages, and the sender that is there already. */
+final class DeskParts
+{
+    /**
+     * @return array<string, mixed>
+     */
+    public static function of(Vocabulary $vocabulary, Brand $brand, Source $source): array
+    {
+        return [
+            'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
+            'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
+            'fields' => FieldList::of($vocabulary),
+            'operators' => array_map(static fn (Operator $operator): array => [
+                'name' => $operator->value, 'words' => $operator->inWords(), 'takes_value' => $operator->takesValue(),
+                'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
+            ], Operator::cases()),
+            ...self::worn($brand), 'stacks' => array_map(static fn (string $stack): array => ['css' => $stack, 'families' => SafeFonts::families($stack)], SafeFonts::stacks()),
+            'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
+        ];
+    }
+
+    /**
+     * What is worn with a brand: its colours, and what it says of type and shape.
+     *
+     * @return array{colours: list<array{role: string, value: string, contrast: array<string, float>}>, tokens: list<array{name: string, words: string, unit: string, bounds: array{int, int}|null, value: string|int}>}
+     */
+    public static function worn(Brand $brand): array
+    {
+        return ['colours' => self::colours($brand), 'tokens' => array_map(static fn (Token $token): array => [
+            'name' => $token->value, 'words' => $token->words(), 'unit' => $token->unit(), 'bounds' => $token->bounds(),
+            'value' => $token->isFont() ? $brand->tokens->font($token) : $brand->tokens->figure($token),
+        ], Token::cases())];
+    }
+
+    /**
+     * The colours of a brand, with how far each stands out from each.
+     *
+     * @return list<array{role: string, value: string, contrast: array<string, float>}>
+     */
+    private static function colours(Brand $brand): array
+    {
+        return array_map(static fn (ColourRole $role): array => [
+            'role' => $role->value, 'value' => $brand->colour($role),
+            'contrast' => array_combine(array_column(ColourRole::cases(), 'value'), array_map(static fn (ColourRole $ground): float => Contrast::figure($brand->colours->ratioOf($role, $ground)), ColourRole::cases())),
+        ], ColourRole::cases());
+    }
+}

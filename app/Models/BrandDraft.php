@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+
+/**
+ * What is being designed on a brand, with a number that goes up at each save.
+ *
+ * @property int $revision
+ * @property string $document
+ * @property Carbon $updated_at
+ * @property-read ?User $user
+ */
+final class BrandDraft extends Model
+{
+    protected $guarded = [];
+
+    protected $attributes = ['revision' => 1];
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
+    }
+}

@@ -1,0 +1,7 @@
+<?php
+
+use App\Http\Controllers\PictureController;
+use Illuminate\Support\Facades\Route;
+
+// For everyone who reads a message: no session, no cookie.
+Route::get('pictures/{width}/{name}', PictureController::class)->whereNumber('width')->where('name', '[0-9a-f]{32}\.(png|jpg)');
