@@ -3,6 +3,7 @@ import '@fontsource-variable/fraunces';
 import '@fontsource-variable/jetbrains-mono';
 import './looks/theme.css';
 import './looks/composer.css';
+import './looks/brand.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
@@ -44,6 +45,7 @@ const router = createBrowserRouter([
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
+            { path: '/brand/:brand?', lazy: async () => ({ Component: (await import('./pages/brand/BrandPage')).BrandPage }) },
             { path: '/records', element: <RecordsPage /> },
             { path: '/records/:type', element: <RecordsPage /> },
             { path: '/records/:type/*', element: <RecordPage /> },

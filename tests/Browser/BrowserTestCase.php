@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use App\Console\Commands\DemoCommand;
+use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use Tests\System\Stack;
 
@@ -70,36 +73,131 @@ abstract class BrowserTestCase extends TestCase
         return $found[0];
     }
 
+    /** What an element has as an attribute, or as its state; waits for the element. */
+    protected function attribute(string $xpath, string $name): ?string
+    {
+        $value = null;
+        Stack::waitFor(function () use ($xpath, $name, &$value): bool {
+            try {
+                $value = $this->element($xpath)->getAttribute($name);
+
+                return true;
+            } catch (StaleElementReferenceException) {
+                return false;
+            }
+        }, "{$name} of {$xpath}");
+
+        return $value;
+    }
+
+    /** Clicks as a person does: what is covered, or is just being drawn anew, is clicked when it is there. */
+    protected function click(string $xpath): void
+    {
+        $why = '';
+        Stack::waitFor(function () use ($xpath, &$why): bool {
+            try {
+                $found = $this->driver->findElements(WebDriverBy::xpath($xpath));
+                if ($found === [] || ! $found[0]->isEnabled()) {
+                    $why = $found === [] ? 'it is not there' : 'it is disabled';
+
+                    return false;
+                }
+                $found[0]->click();
+
+                return true;
+            } catch (StaleElementReferenceException|ElementClickInterceptedException|ElementNotInteractableException $exception) {
+                $why = $exception->getMessage();
+
+                return false;
+            }
+        }, fn (): string => "a click on {$xpath} on {$this->driver->getCurrentURL()}: {$why}");
+    }
+
     protected function press(string $name): void
     {
-        $button = $this->element("//button[normalize-space(.)='{$name}' or @aria-label='{$name}']");
-        Stack::waitFor($button->isEnabled(...), "{$name} to be enabled");
-        $button->click();
+        $this->click("//button[normalize-space(.)='{$name}' or @aria-label='{$name}']");
+    }
+
+    protected function pressIn(string $name, string $within): void
+    {
+        $this->click("{$within}//button[normalize-space(.)='{$name}']");
     }
 
     protected function follow(string $name, string $within = ''): void
     {
-        $this->element("{$within}//a[normalize-space(.)='{$name}']")->click();
+        $this->click("{$within}//a[normalize-space(.)='{$name}']");
     }
 
     /** Chooses in a list by the words beside it. */
     protected function choose(string $label, string $option): void
     {
-        $this->element("//label[contains(., '{$label}')]//select//option[normalize-space(.)='{$option}']")->click();
+        $this->click("//label[contains(., '{$label}')]//select//option[normalize-space(.)='{$option}']");
+    }
+
+    /** Chooses from the list that is open by typing and Enter. */
+    protected function pick(string $typed, string $words): void
+    {
+        $this->element('//dialog[@open]//input');
+        $this->type($typed);
+        $this->element("//dialog[@open]//*[@cmdk-item][@data-selected='true'][contains(., '{$words}')]");
+        $this->type(WebDriverKeys::ENTER);
+    }
+
+    protected function type(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            $this->driver->getKeyboard()->sendKeys($key);
+        }
+    }
+
+    protected function control(string $key): void
+    {
+        $this->driver->getKeyboard()->sendKeys([WebDriverKeys::CONTROL, $key, WebDriverKeys::CONTROL]);
+    }
+
+    protected function alt(string $key): void
+    {
+        $this->driver->getKeyboard()->sendKeys([WebDriverKeys::ALT, $key, WebDriverKeys::ALT]);
+    }
+
+    /** Puts the caret into a text. */
+    protected function into(string $line): void
+    {
+        $place = [$this->attribute($line, 'data-id'), $this->attribute($line, 'data-part')];
+        $this->click($line);
+        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('const at = document.activeElement; return at.isContentEditable && at.dataset.id === arguments[0] && at.dataset.part === arguments[1]', $place), "the caret in {$line}");
     }
 
     /** Waits for words to be seen. */
     protected function see(string $words, string $within = '//body'): void
     {
-        Stack::waitFor(fn (): bool => str_contains($this->text($within), $words), "\"{$words}\" in {$within}; there is:\n".$this->text($within));
-        self::assertStringContainsString($words, $this->text($within));
+        Stack::waitFor(fn (): bool => str_contains($this->text($within), $words), fn (): string => "\"{$words}\" in {$within}; there is:\n".$this->text($within));
+        $this->addToAssertionCount(1);
     }
 
+    /** Waits for an element to say this and nothing else. */
+    protected function seeOnly(string $words, string $within): void
+    {
+        Stack::waitFor(fn (): bool => $this->text($within) === $words, fn (): string => "nothing but \"{$words}\" in {$within}; there is:\n".$this->text($within));
+        $this->addToAssertionCount(1);
+    }
+
+    /** Waits for words not to be there, or no longer, in an element that is. */
+    protected function seeNot(string $words, string $within = '//body'): void
+    {
+        Stack::waitFor(function () use ($words, $within): bool {
+            $there = $this->text($within);
+
+            return $there !== '' && ! str_contains($there, $words);
+        }, fn (): string => "\"{$words}\" not to be in {$within}; there is:\n".$this->text($within));
+        $this->addToAssertionCount(1);
+    }
+
+    /** The words of all such elements; none while they are being drawn anew. */
     protected function text(string $xpath): string
     {
-        $found = $this->driver->findElements(WebDriverBy::xpath($xpath));
         try {
-            return $found === [] ? '' : implode("\n", array_map(static fn (RemoteWebElement $element): string => $element->getText(), $found));
+            return implode("\n", array_map(static fn (RemoteWebElement $element): string => $element->getText(), $this->driver->findElements(WebDriverBy::xpath($xpath))));
         } catch (StaleElementReferenceException) {
             return '';
         }
@@ -121,8 +219,8 @@ abstract class BrowserTestCase extends TestCase
     /** Waits for words on a stage. */
     protected function seeOnStage(string $words, string $title): void
     {
-        Stack::waitFor(fn (): bool => str_contains($this->stage($title), $words), "\"{$words}\" on \"{$title}\", which says: ".$this->stage($title));
-        self::assertStringContainsString($words, $this->stage($title));
+        Stack::waitFor(fn (): bool => str_contains($this->stage($title), $words), fn (): string => "\"{$words}\" on \"{$title}\", which says: ".$this->stage($title));
+        $this->addToAssertionCount(1);
     }
 
     /** Runs axe-core on the page: WCAG 2.2 A and AA. */

@@ -11,6 +11,8 @@ use ZBateson\MailMimeParser\Message;
 /** The thinnest path through the whole machine: from an event to a branded message in the mailroom. */
 final class FirstLightTest extends BrowserTestCase
 {
+    private const PAGES = ['/running-order', '/notices/order-received?record=LM-20419', '/templates', '/templates/night-blue-receipt', '/brand', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'];
+
     public function test_from_an_event_to_a_message_in_the_mailroom(): void
     {
         $this->stack = (new Stack)->withDemo(events: 0)->serve();
@@ -43,14 +45,14 @@ final class FirstLightTest extends BrowserTestCase
         // Templates are found by the words in them, and say where they are used.
         $this->follow('Templates', '//nav');
         $this->element('//input[@type="search"]')->sendKeys('guten Händen');
+        $this->seeOnly('Order received', '//tbody//td//a');
         $this->see('night-blue-receipt', '//tbody');
         $this->assertAccessible();
-        self::assertSame('Order received', $this->text('//tbody//td//a'));
 
         // A record's status is changed; the page says what that sets off before it is saved.
         $this->follow('Records');
         $this->element('//input[@type="search"]')->sendKeys('brannigan');
-        Stack::waitFor(fn (): bool => ! str_contains($this->text('//tbody'), 'Oppenheim'), 'the search');
+        $this->seeNot('Oppenheim', '//tbody');
         $this->assertAccessible();
         $this->follow('LM-20429');
         $this->see('Data sheet');
@@ -120,7 +122,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->see('1 failed, 1 uncertain', '//li[.//a[normalize-space(.)="Order received"]]');
         $this->press('Needs a look 3');
         $this->see('Order received');
-        self::assertStringNotContainsString('Awaiting payment', $this->text('//ol'));
+        $this->seeNot('Awaiting payment', '//ol');
 
         $this->follow('Dispatches');
         $this->press('Uncertain 1');
@@ -129,7 +131,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->press('Send again');
         $this->see('Nobody knows whether the mail server took this message.', '//dialog');
         $this->assertAccessible();
-        $this->element('//dialog//button[normalize-space(.)="Close"]')->click();
+        $this->click('//dialog//button[normalize-space(.)="Close"]');
         $this->press('It did arrive');
         $this->see('Known to have arrived, says M. Thorne', '//aside');
 
@@ -155,7 +157,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->open('/records/order/LM-20429');
         $this->see('Data sheet');
         self::assertSame('', $this->text('//h2[.="Change it"]'));
-        $this->element('//button[.="V. Lindqvist"]')->click();
+        $this->click('//button[.="V. Lindqvist"]');
         $this->press('Sign out');
         $this->element('//input[@name="email"]');
         $this->open('/dispatches');
@@ -173,12 +175,12 @@ final class FirstLightTest extends BrowserTestCase
         $password->sendKeys('not this one');
         $this->press('Sign in');
         $this->see('No account goes with this address and password.', '//*[@id="sign-in-error"]');
-        self::assertSame('thorne@larkmoor.example.org', $this->element('//input[@name="email"]')->getAttribute('value'), 'what was typed is still there');
+        self::assertSame('thorne@larkmoor.example.org', $this->attribute('//input[@name="email"]', 'value'), 'what was typed is still there');
         $password->clear();
         $password->sendKeys('larkmoor-demo');
         $this->press('Sign in');
         $this->see('php artisan herald:source manifest.json');
-        foreach (['/running-order' => 'No application is connected yet', '/templates' => 'No templates yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
+        foreach (['/running-order' => 'No application is connected yet', '/templates' => 'No application is connected yet', '/brand' => 'No application is connected yet', '/records' => 'No application is connected yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
             $this->open($path);
             $this->see($words);
             $this->assertAccessible();
@@ -190,7 +192,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->stack = (new Stack)->withDemo(events: 14)->serve();
         $this->signIn();
         $this->driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
-        foreach (['/running-order', '/notices/order-received?record=LM-20419', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'] as $path) {
+        foreach (self::PAGES as $path) {
             $this->open($path);
             $this->element('//h1');
             $this->assertAccessible();
@@ -198,7 +200,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->driver->executeScript("localStorage.removeItem('herald-theme')");
         foreach ([1280, 1024] as $width) {
             $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]]);
-            foreach (['/running-order', '/notices/order-received?record=LM-20419', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'] as $path) {
+            foreach (self::PAGES as $path) {
                 $this->open($path);
                 $this->element('//h1');
                 Stack::waitFor(fn (): bool => trim($this->text('//p[@role="status"]')) === '', 'the page');

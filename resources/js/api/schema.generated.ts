@@ -346,7 +346,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/blocks": {
+    "/api/app/templates/{key}/plain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has been written so far, with a plain text of its own that says the same */
+        post: operations["takeOverPlain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/blocks": {
         parameters: {
             query?: never;
             header?: never;
@@ -374,6 +391,214 @@ export interface paths {
         put?: never;
         /** Send what has been written so far to an address of one's choice */
         post: operations["proof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All brands, the default one first */
+        get: operations["brands"];
+        put?: never;
+        /** A new brand */
+        post: operations["beginBrand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One brand, with what is being designed */
+        get: operations["brand"];
+        put?: never;
+        post?: never;
+        /** Take a brand away for good that nothing wears and nothing went out in */
+        delete: operations["removeBrand"];
+        options?: never;
+        head?: never;
+        /** Another name, or make it the default one */
+        patch: operations["changeBrand"];
+        trace?: never;
+    };
+    "/api/app/brands/{key}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save what is being designed, on the revision and version it was designed on */
+        put: operations["saveBrand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What designing needs beside the document */
+        get: operations["brandDesk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** In what the saved brand differs from a document */
+        post: operations["compareBrand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is to be said of what has been designed so far */
+        post: operations["readBrand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/stage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** True messages in what has been designed so far */
+        post: operations["brandStage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was published */
+        get: operations["brandVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/versions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One version */
+        get: operations["brandVersion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/brands/{key}/publication": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What publishing the saved draft would do */
+        get: operations["brandPublication"];
+        put?: never;
+        /** Publish the draft of that revision; what wears the brand goes out in it from now on */
+        post: operations["publishBrand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a picture in: PNG, JPEG, GIF, WebP or SVG, 5 MB at most */
+        post: operations["takePicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/app/pictures/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A whole readable set of colours made of a picture */
+        post: operations["propose"];
         delete?: never;
         options?: never;
         head?: never;
@@ -860,16 +1085,192 @@ export interface components {
                 takes_value: boolean;
                 types: string[];
             }[];
-            colours: {
-                role: string;
-                value: string;
-                /** @description to one, by the role of the ground */
-                contrast: {
-                    [key: string]: number;
-                };
+            colours: components["schemas"]["Palette"];
+            tokens: components["schemas"]["Tokens"];
+            stacks: {
+                css: string;
+                families: {
+                    name: string;
+                    on: string[];
+                }[];
             }[];
             cast: components["schemas"]["CastMember"][];
+            /** @description what a template may wear, the default one first */
+            brands?: {
+                key: string;
+                name: string;
+                default: boolean;
+                colours: components["schemas"]["Palette"];
+                tokens: components["schemas"]["Tokens"];
+            }[];
             languages: components["schemas"]["Language"][];
+        };
+        /** @enum {string} */
+        View: "wide" | "phone" | "dark" | "inverted" | "no_pictures";
+        Palette: {
+            role: string;
+            value: string;
+            /** @description to one, by the role of the ground */
+            contrast: {
+                [key: string]: number;
+            };
+        }[];
+        /** @description type and shape */
+        Tokens: {
+            name: string;
+            words: string;
+            /** @description empty for a font */
+            unit: string;
+            /** @description least and greatest; null for a font */
+            bounds: number[] | null;
+            value: string | number;
+        }[];
+        /** @description #RRGGBB by role */
+        Colours: {
+            [key: string]: string;
+        };
+        BrandLine: {
+            key: string;
+            name: string;
+            default: boolean;
+            version: number | null;
+            published_at: string | null;
+            published_by: string | null;
+            draft: {
+                revision: number;
+                by: string | null;
+                at: string;
+            } | null;
+        };
+        Brands: {
+            brands: components["schemas"]["BrandLine"][];
+        };
+        Brand: components["schemas"]["BrandLine"] & {
+            document: components["schemas"]["BrandDocument"];
+        };
+        /** @description as schema/brand.json describes it, its text as lists of runs */
+        BrandDocument: Record<string, never>;
+        BrandDesk: {
+            desk: components["schemas"]["Desk"];
+            messages: {
+                notice: string;
+                name: string;
+                record_type: string;
+                record: string;
+                template: string | null;
+            }[];
+            elements: {
+                class: string;
+                words: string;
+            }[];
+            source: {
+                name: string;
+                url: string;
+                legal: string | null;
+            };
+            values: {
+                [key: string]: string;
+            };
+        };
+        BrandFinding: {
+            /** @enum {string} */
+            weight: "grave" | "advisory" | "remark";
+            /** @description in the document */
+            place: string;
+            words: string;
+            mends: {
+                label: string;
+                /** @description new values by place; null takes one away */
+                set: {
+                    [key: string]: string | null;
+                };
+            }[];
+        };
+        BrandReading: {
+            colours: components["schemas"]["Palette"];
+            tokens: components["schemas"]["Tokens"];
+            dark: components["schemas"]["Colours"];
+            pairs: {
+                text: string;
+                ground: string;
+                light: number;
+                light_passes: boolean;
+                dark: number;
+                dark_passes: boolean;
+            }[];
+            findings: components["schemas"]["BrandFinding"][];
+            /** @description by their place in the document */
+            pictures: {
+                [key: string]: {
+                    name: string;
+                    /** @description px, twice the width it is shown in */
+                    loaded: number;
+                    bytes: number;
+                };
+            };
+            sentences: components["schemas"]["Sentences"];
+        };
+        BrandStageOut: {
+            messages: {
+                /** @description with the id of each block of the frame in data-block */
+                html: string | null;
+                text: string | null;
+                subject: string;
+                from: string;
+                language: string;
+                language_name: string;
+                /** @description whether no template answers for it: it goes out without a brand */
+                built_in: boolean;
+            }[];
+        };
+        BrandVersion: {
+            number: number;
+            document: components["schemas"]["BrandDocument"];
+            /** @description from the version before */
+            changes: components["schemas"]["Change"][];
+        };
+        BrandPublication: {
+            revision: number | null;
+            version: number | null;
+            default: boolean;
+            /** @description from the version that is published */
+            changes: components["schemas"]["Change"][];
+            editions: {
+                template: string;
+                name: string;
+                languages: string[];
+                /** @description what it answers for at the moment */
+                notice: string | null;
+            }[];
+            overrides: {
+                template: string;
+                name: string;
+                /** @description in words */
+                tokens: string[];
+            }[];
+            findings: components["schemas"]["BrandFinding"][];
+        };
+        Picture: {
+            name: string;
+            width: number;
+            height: number;
+            called: string;
+            /** @description as messages load it, twice as wide as it is to be shown */
+            address: string;
+        };
+        Proposal: {
+            swatches: {
+                colour: string;
+                share: number;
+            }[];
+            roles: {
+                role: string;
+                colour: string;
+                from: string;
+                /** @description CIEDE2000 */
+                distance: number;
+                words: string;
+            }[];
         };
         Sheet: {
             values: {
@@ -881,8 +1282,7 @@ export interface components {
             record: string;
             /** @description another than the recipient's */
             language?: string | null;
-            /** @enum {string} */
-            view: "wide" | "phone" | "dark" | "no_pictures";
+            view: components["schemas"]["View"];
             /** @description the plain text instead of the HTML */
             text: boolean;
         };
@@ -1708,13 +2108,42 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    readBlocks: {
+    takeOverPlain: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 key: components["parameters"]["key"];
             };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                };
+            };
+        };
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        document: components["schemas"]["Document"];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readBlocks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -1768,6 +2197,437 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Brands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brands"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    beginBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    /** @enum {string} */
+                    from: "copy" | "source";
+                    brand?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is there */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brand"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The brand */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brand"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    /** @constant */
+                    default?: true;
+                };
+            };
+        };
+        responses: {
+            /** @description The brand */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brand"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    saveBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number | null;
+                    version: number | null;
+                    document: components["schemas"]["BrandDocument"];
+                };
+            };
+        };
+        responses: {
+            /** @description The brand */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brand"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brandDesk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Blocks, fields, messages, fonts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrandDesk"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    compareBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["BrandDocument"];
+                };
+            };
+        };
+        responses: {
+            /** @description What differs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        changes: components["schemas"]["Change"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["BrandDocument"];
+                };
+            };
+        };
+        responses: {
+            /** @description Contrasts, the dark set, findings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrandReading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brandStage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["BrandDocument"];
+                    messages: {
+                        notice: string;
+                        record: string;
+                        language?: string | null;
+                    }[];
+                    view: components["schemas"]["View"];
+                    text: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The messages */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrandStageOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brandVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Versions"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brandVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The version */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrandVersion"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    brandPublication: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The consequences */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrandPublication"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    publishBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The brand */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brand"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    picture: string;
+                    /** @description px it is to be shown in */
+                    width?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It is there */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Swatches and roles */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -15,13 +15,13 @@ export function useModal(open: boolean) {
 }
 
 /** A question or a note over the page; Escape and the backdrop close it. */
-export function Dialog({ open, close, title, children, actions }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode }) {
+export function Dialog({ open, close, title, children, actions, wide = false }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode; wide?: boolean }) {
     const ref = useModal(open);
     const id = useId();
 
     return (
         <dialog ref={ref} className="modal" aria-labelledby={id} onClose={close}>
-            <div className="modal-box bg-raised max-w-lg">
+            <div className={`modal-box bg-raised ${wide ? 'max-w-4xl' : 'max-w-lg'}`}>
                 <h2 id={id} className="mb-3">
                     {title}
                 </h2>

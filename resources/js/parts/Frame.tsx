@@ -11,6 +11,7 @@ import { useSession } from './useSession';
 const WORK = [
     ['/running-order', 'Running order', '/notices'],
     ['/templates', 'Templates', '/templates'],
+    ['/brand', 'Brand', '/brand'],
     ['/records', 'Records', '/records'],
     ['/dispatches', 'Dispatches', '/dispatches'],
     ['/mailroom', 'Mailroom', '/mailroom'],

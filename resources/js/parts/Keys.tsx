@@ -31,11 +31,14 @@ const COMPOSER = [
     ['F9, Shift F9', 'to the next sample record and the one before'],
 ] as const;
 
+/** Those of the page: a brand has no record of its own to step through. */
+const keysOf = (path: string) => (path.startsWith('/templates/') ? COMPOSER : path.startsWith('/brand/') ? COMPOSER.filter(([key]) => !/^F[489]/.test(key)) : []);
+
 export function Keys({ open, close }: { open: boolean; close: () => void }) {
     return (
         <Dialog open={open} close={close} title="Keys">
             <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
-                {[...KEYS, ...(/^\/templates\/./.test(useLocation().pathname) ? COMPOSER : [])].map(([key, does]) => (
+                {[...KEYS, ...keysOf(useLocation().pathname)].map(([key, does]) => (
                     <div key={key} className="contents">
                         <dt className="font-mono text-[12px]">{key}</dt>
                         <dd>{does}</dd>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useEffect, useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import { api, got } from '../api/client';
 
 /** Chooses the record to look at: by typing, from the list, or one after the other. */
@@ -21,9 +21,21 @@ export function RecordPicker({ type, chosen, choose, slim = false }: { type: str
     });
     const list = records.data?.records ?? [];
     const at = list.findIndex((record) => record.key === chosen);
+    // What was typed before the list was there is chosen once it is.
+    const late = typed !== null && typed !== chosen && list.some((record) => record.key === typed) ? typed : null;
+    const choosing = useRef(choose);
+    useEffect(() => {
+        choosing.current = choose;
+    });
+    useEffect(() => {
+        if (late !== null) {
+            choosing.current(late);
+        }
+    }, [late]);
     const step = (by: number) => {
         const next = list[at + by];
         if (next) {
+            setTyped(null);
             choose(next.key);
         }
     };

@@ -1,34 +1,24 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
+import { inTheLight } from './surroundings';
+import { useRoom } from './useRoom';
 
 /** A message's true HTML in a frame without scripts, scaled down when there is less room than it is wide, as high as it is. */
 export function Stage({ at, title, width = 640 }: { at: string; title: string; width?: number }) {
-    const box = useRef<HTMLDivElement>(null);
+    const { box, room } = useRoom({ width, height: 400 });
     const frame = useRef<HTMLIFrameElement>(null);
-    const [room, setRoom] = useState(width);
     const [height, setHeight] = useState(400);
 
-    useEffect(() => {
-        const observer = new ResizeObserver(([entry]) => {
-            if (entry) {
-                setRoom(entry.contentRect.width);
-            }
-        });
-        if (box.current) {
-            observer.observe(box.current);
-        }
-
-        return () => observer.disconnect();
-    }, []);
-
     const measure = () => {
-        const body = frame.current?.contentDocument?.body;
-        if (body) {
+        const page = frame.current?.contentDocument;
+        const body = page?.body;
+        if (page && body) {
+            inTheLight(page);
             // Links in a preview are for looking at.
             body.addEventListener('click', (event) => event.preventDefault());
             setHeight(body.scrollHeight);
         }
     };
-    const scale = Math.min(1, room / width);
+    const scale = Math.min(1, room.width / width);
 
     return (
         <div ref={box} className="overflow-hidden" style={{ height: height * scale }}>
@@ -39,7 +29,7 @@ export function Stage({ at, title, width = 640 }: { at: string; title: string; w
                 sandbox="allow-same-origin"
                 onLoad={measure}
                 className="bg-white border-0 block"
-                style={{ width: scale < 1 ? width : '100%', height, transform: `scale(${scale})`, transformOrigin: '0 0' }}
+                style={{ width: scale < 1 ? width : '100%', height, transform: `scale(${scale})`, transformOrigin: '0 0', colorScheme: 'light' }}
             />
         </div>
     );

@@ -1,14 +1,12 @@
-import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Loading, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
 import { useMayEdit, useSession } from '../../parts/useSession';
-import { when } from '../../parts/when';
+import { Halves, told, UndoRedo, useKeys, useNarrow } from './bar';
 import { CastStrip } from './CastStrip';
 import { DataSheet } from './DataSheet';
 import { DeskContext, type Desk, type Field, type Finding } from './desk';
@@ -18,9 +16,11 @@ import { Envelope } from './Envelope';
 import { FindingList, lead } from './Findings';
 import { BlockList, VariableList } from './Lists';
 import { Manuscript } from './Manuscript';
-import { keptHere, useSaving, type Saved } from './saving';
+import { useSaving, useTakenUp, type Saved, type Shelf } from './saving';
+import { Seen, type SeenElement } from './Seen';
 import { StagePane, useStage, VIEWS, type View } from './StagePane';
-import { deeds, useComposer } from './store';
+import { useComposer } from './store';
+import { useSaid } from './useSaid';
 
 /** A template is written here: the manuscript on the left, the true message on the right. */
 export function ComposerPage() {
@@ -29,44 +29,27 @@ export function ComposerPage() {
     const desk = useQuery({ queryKey: ['desk', key], queryFn: () => got(api.GET('/api/app/templates/{key}/desk', { params: { path: { key } } })), staleTime: 60_000, refetchOnWindowFocus: false });
     const mayEdit = useMayEdit();
     const person = useSession().data?.person?.email ?? '';
-    const [begun, setBegun] = useState<{ key: string; kept: Document | null; conflict: boolean } | null>(null);
     const data = template.data;
-    // What comes from the server later does not overrun what is being written.
-    const started = useRef<string | null>(null);
-
-    useEffect(() => {
-        if (!data || started.current === data.key) {
-            return;
-        }
-        let gone = false;
-        void keptHere(person, data.key).then((kept) => {
-            if (gone) {
-                return;
-            }
-            started.current = data.key;
-            const document = data.document as unknown as Document;
-            const differs = mayEdit && kept !== undefined && JSON.stringify(kept.document) !== JSON.stringify(document);
-            const conflict = differs && (kept.revision !== (data.draft?.revision ?? null) || kept.version !== data.version);
-            useComposer.setState({ document, past: [], future: [], hand: mayEdit && !data.archived ? { id: 'envelope', part: 'subject', caret: 'end' } : null, selected: [], mayEdit: mayEdit && !data.archived });
-            setBegun({ key: data.key, kept: differs ? kept.document : null, conflict });
-        });
-
-        return () => {
-            gone = true;
-        };
-    }, [data, mayEdit, person]);
+    const begun = useTakenUp(person, key, data, mayEdit && data?.archived === false, FIRST);
 
     if (template.error ?? desk.error) {
         return <Problem error={template.error ?? desk.error} />;
     }
-    if (!data || !desk.data || begun?.key !== data.key) {
+    if (!data || !desk.data || !begun || begun.name !== data.key) {
         return <Loading />;
     }
 
-    return <Composer key={data.key} template={data} given={desk.data} person={person} kept={begun.kept} conflict={begun.conflict} />;
+    return <Composer key={data.key} template={data} given={desk.data} person={person} begun={begun} />;
 }
 
-function Composer({ template, given, person, kept, conflict }: { template: Schemas['Template']; given: Schemas['Desk']; person: string; kept: Document | null; conflict: boolean }) {
+/** Before the checks have said anything. */
+const UNSAID: Schemas['Findings'] = { findings: [], sentences: {} };
+
+/** Where one begins to write. */
+const FIRST = { id: 'envelope', part: 'subject', caret: 'end' } as const;
+
+function Composer({ template, given, person, begun }: { template: Schemas['Template']; given: Schemas['Desk']; person: string; begun: { kept: Document | null; conflict: boolean } }) {
+    const { key } = template;
     const client = useQueryClient();
     const [search, setSearch] = useAddressState();
     const [line, setLine] = useState<Schemas['Template']>(template);
@@ -77,24 +60,19 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
     const [sheet, setSheet] = useState(false);
     const [sought, setSought] = useState('');
     const [side, setSide] = useState<'manuscript' | 'stage'>('manuscript');
+    const [seen, setSeen] = useState<SeenElement | null>(null);
     const narrow = useNarrow();
-    const saving = useSaving(person, template.key, { revision: template.draft?.revision ?? null, version: template.version, at: template.draft?.at ?? null });
+    const shelf: Shelf = useMemo(() => ({ name: key, put: (body) => got(api.PUT('/api/app/templates/{key}/draft', { params: { path: { key } }, body })) }), [key]);
+    const saving = useSaving(person, shelf, template, begun);
     const { answer, fault } = useStage(template.key, record, language, view);
-    const { findings, sentences: read } = useFindings(template.key);
+    const check = useCallback((document: Document) => got(api.POST('/api/app/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
+    const { findings, sentences: read } = useSaid(check, 500) ?? UNSAID;
     const values = useQuery({
         queryKey: ['sheet', template.key, record],
         queryFn: () => got(api.GET('/api/app/templates/{key}/sheet', { params: { path: { key: template.key }, query: { record: record ?? '' } } })),
         enabled: record !== null,
         placeholderData: (before) => before,
     });
-    const { begin } = saving;
-    useEffect(() => {
-        begin(conflict);
-        if (kept) {
-            useComposer.getState().apply('take up what this browser kept', () => kept);
-            toast.info('Changes that this browser had kept were taken up.');
-        }
-    }, [begin, conflict, kept]);
     useEffect(() => {
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
@@ -102,7 +80,9 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
     // Without a record there is no stage, and the checks tell them.
     const sentences = answer?.sentences ?? read;
     const byPath = useMemo(() => new Map(given.fields.map((field: Field) => [field.path, field])), [given.fields]);
-    const colourValues = useMemo(() => Object.fromEntries(given.colours.map(({ role, value }) => [role, value])), [given.colours]);
+    const worn = useComposer((state) => state.document['brand'] as string | undefined);
+    const { colours, tokens } = given.brands?.find((brand) => (worn ? brand.key === worn : brand.default)) ?? given;
+    const colourValues = useMemo(() => Object.fromEntries(colours.map(({ role, value }) => [role, value])), [colours]);
     const known = values.data?.values;
     const desk: Desk = useMemo(
         () => ({
@@ -113,7 +93,10 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
             record,
             findings,
             sentences,
+            colours,
             colourValues,
+            tokens,
+            stage: answer?.html ?? null,
             ask: () => setOpen('variables'),
             openSheet: (path: string) => {
                 setSheet(true);
@@ -121,8 +104,16 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
             },
             openBlocks: () => setOpen('blocks'),
         }),
-        [given, template.key, byPath, known, record, findings, sentences, colourValues],
+        [given, template.key, byPath, known, record, findings, sentences, colours, colourValues, tokens, answer?.html],
     );
+    const theirs = useCallback(async () => {
+        const [now, compared] = await Promise.all([
+            got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })),
+            got(api.POST('/api/app/templates/{key}/comparison', { params: { path: { key } }, body: { document: useComposer.getState().document } })),
+        ]);
+
+        return { now, changes: compared.changes };
+    }, [key]);
     const publish = async () => {
         if (await saving.flush()) {
             setOpen('publish');
@@ -188,8 +179,9 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
                     There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
                 </p>
             ) : (
-                <StagePane answer={answer} fault={fault} view={view} />
+                <StagePane answer={answer} fault={fault} view={view} see={setSeen} template={template.key} />
             )}
+            <Seen element={seen} close={() => setSeen(null)} />
             {open === 'findings' && <FindingList findings={findings} close={() => setOpen(null)} />}
             <CastStrip cast={given.cast} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
         </div>
@@ -211,25 +203,8 @@ function Composer({ template, given, person, kept, conflict }: { template: Schem
                     open={(what) => setOpen(open === what ? null : what)}
                     publish={() => void publish()}
                 />
-                <ConflictDialog template={template.key} why={saving.saved.state === 'conflict' ? saving.saved.why : ''} open={saving.saved.state === 'conflict'} settle={saving.settle} />
-                <div className="flex-1 min-h-0">
-                    {narrow ? (
-                        <>
-                            <div className={side === 'manuscript' ? 'h-full' : 'hidden'}>{manuscript}</div>
-                            <div className={side === 'stage' ? 'h-full' : 'hidden'}>{stage}</div>
-                        </>
-                    ) : (
-                        <Group orientation="horizontal" className="h-full" id="composer">
-                            <Panel defaultSize="49" minSize="30" id="manuscript">
-                                {manuscript}
-                            </Panel>
-                            <Separator className="divider-bar" aria-label="Divide manuscript and stage" />
-                            <Panel minSize="25" id="stage">
-                                {stage}
-                            </Panel>
-                        </Group>
-                    )}
-                </div>
+                <ConflictDialog load={theirs} why={saving.saved.state === 'conflict' ? saving.saved.why : ''} open={saving.saved.state === 'conflict'} settle={saving.settle} />
+                <Halves id="composer" left={manuscript} right={stage} narrow={narrow} side={side === 'stage' ? 'right' : 'left'} />
             </div>
             <BlockList open={open === 'blocks'} close={() => setOpen(null)} />
             <VariableList open={open === 'variables'} close={() => setOpen(null)} />
@@ -277,9 +252,6 @@ function Bar({
     publish: () => void;
 }) {
     const mayEdit = useComposer((state) => state.mayEdit);
-    const { undo, redo } = useComposer.getState();
-    const last = useComposer((state) => state.past.at(-1)?.name);
-    const next = useComposer((state) => state.future[0]?.name);
     const changes = useComposer((state) => state.past.length);
     const grave = findings.filter((finding) => finding.weight === 'grave').length;
     const noted = findings.filter((finding) => finding.weight !== 'remark').length;
@@ -302,12 +274,7 @@ function Bar({
                 </span>
             </div>
             <div className="ml-auto flex flex-wrap gap-1.5 items-center">
-                <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label={last ? `Undo: ${last}` : 'Undo'} title={last ? `Undo: ${last} (Ctrl Z)` : 'Nothing to undo'} disabled={!last} onClick={undo}>
-                    <Undo2 size={16} aria-hidden="true" />
-                </button>
-                <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label={next ? `Redo: ${next}` : 'Redo'} title={next ? `Redo: ${next} (Ctrl Shift Z)` : 'Nothing to redo'} disabled={!next} onClick={redo}>
-                    <Redo2 size={16} aria-hidden="true" />
-                </button>
+                <UndoRedo />
                 <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
                     {noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
                     {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}
@@ -338,23 +305,6 @@ function Bar({
     );
 }
 
-function told(saved: Saved, version: number | null, touched: boolean): string {
-    const since = version === null ? 'Draft, not published yet' : saved.state === 'saved' && saved.at === null && !touched ? `Version ${version}` : saved.state === 'saved' && saved.at === null ? `Version ${version}, published` : `Draft since version ${version}`;
-    switch (saved.state) {
-        case 'saved':
-            return saved.at ? `${since}. Saved ${when(saved.at)}` : since;
-        case 'writing':
-        case 'saving':
-            return `${since}. Saving…`;
-        case 'offline':
-            return `${saved.why}. Kept in this browser, and sent when it is back.`;
-        case 'refused':
-            return `Not saved: ${saved.why}. Kept in this browser.`;
-        case 'conflict':
-            return 'Not saved: changed elsewhere.';
-    }
-}
-
 function Views({ view, setView, languages, language, setLanguage, shown }: { view: View; setView: (view: View) => void; languages: Schemas['Language'][]; language: string | null; setLanguage: (tag: string | null) => void; shown: string }) {
     const written = useComposer((state) => state.document.translations);
     const base = useComposer((state) => state.document.language);
@@ -368,8 +318,8 @@ function Views({ view, setView, languages, language, setLanguage, shown }: { vie
 
     return (
         <div className="views" role="toolbar" aria-label="Stage">
-            {VIEWS.map(([name, words]) => (
-                <button key={name} type="button" aria-pressed={view === name} className="view" onClick={() => setView(name)}>
+            {VIEWS.map(([name, words, means]) => (
+                <button key={name} type="button" aria-pressed={view === name} className="view" title={means} onClick={() => setView(name)}>
                     {words}
                 </button>
             ))}
@@ -387,109 +337,4 @@ function Views({ view, setView, languages, language, setLanguage, shown }: { vie
             </label>
         </div>
     );
-}
-
-/** What the checks say, a moment after one has stopped writing. */
-function useFindings(template: string): Schemas['Findings'] {
-    const [told, setTold] = useState<Schemas['Findings']>({ findings: [], sentences: {} });
-    useEffect(() => {
-        let timer: ReturnType<typeof setTimeout>;
-        let number = 0;
-        const ask = async () => {
-            const own = ++number;
-            const answer = await got(api.POST('/api/app/templates/{key}/findings', { params: { path: { key: template } }, body: { document: useComposer.getState().document } })).catch(() => null);
-            if (answer && own === number) {
-                setTold((before) => replaceEqualDeep(before, answer));
-            }
-        };
-        void ask();
-        const stop = useComposer.subscribe((state, before) => {
-            if (state.document !== before.document) {
-                clearTimeout(timer);
-                timer = setTimeout(() => void ask(), 500);
-            }
-        });
-
-        return () => {
-            clearTimeout(timer);
-            stop();
-        };
-    }, [template]);
-
-    return told;
-}
-
-/** Whether the halves are two sides of one sheet. */
-function useNarrow(): boolean {
-    const [narrow, setNarrow] = useState(() => window.matchMedia('(width < 1200px)').matches);
-    useEffect(() => {
-        const media = window.matchMedia('(width < 1200px)');
-        const listen = () => setNarrow(media.matches);
-        media.addEventListener('change', listen);
-
-        return () => media.removeEventListener('change', listen);
-    }, []);
-
-    return narrow;
-}
-
-interface Doing {
-    save: () => void;
-    publish: () => void;
-    blocks: () => void;
-    turn: () => void;
-    sheet: () => void;
-    finding: () => void;
-    cast: (by: number) => void;
-}
-
-function useKeys(doing: Doing) {
-    const now = useRef(doing);
-    useEffect(() => {
-        now.current = doing;
-    });
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (document.querySelector('dialog[open]')) {
-                return;
-            }
-            const control = event.ctrlKey || event.metaKey;
-            const { undo, redo } = useComposer.getState();
-            const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-            const deed: (() => void) | undefined =
-                control && key === 's'
-                    ? now.current.save
-                    : control && key === 'z'
-                      ? event.shiftKey
-                          ? redo
-                          : undo
-                      : control && key === 'y'
-                        ? redo
-                        : control && key === 'Enter'
-                          ? now.current.publish
-                          : event.altKey && key === 'Enter'
-                            ? now.current.blocks
-                            : event.altKey && event.shiftKey && key === 'ArrowDown'
-                              ? deeds.duplicate
-                              : event.altKey && (key === 'ArrowUp' || key === 'ArrowDown')
-                                ? () => deeds.shift(key === 'ArrowUp' ? -1 : 1)
-                                : key === 'F2'
-                                  ? now.current.turn
-                                  : key === 'F4'
-                                    ? now.current.sheet
-                                    : key === 'F8'
-                                      ? now.current.finding
-                                      : key === 'F9'
-                                        ? () => now.current.cast(event.shiftKey ? -1 : 1)
-                                        : undefined;
-            if (deed) {
-                event.preventDefault();
-                event.stopPropagation();
-                deed();
-            }
-        };
-        document.addEventListener('keydown', listen, true);
-
-        return () => document.removeEventListener('keydown', listen, true);
-    }, []);
 }

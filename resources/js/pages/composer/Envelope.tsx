@@ -1,4 +1,9 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { TemplateLooks, type Look } from './OwnLooks';
+import { nameOf } from './Seen';
 import { useDesk } from './desk';
+import { withMember } from './document';
 import { ENVELOPE } from './shape';
 import { Line } from './Line';
 import { Chip } from './Strip';
@@ -62,6 +67,56 @@ export function Envelope({ lengths }: { lengths: Record<string, number> }) {
                         ))}
                 </div>
             </div>
+            <Wears />
         </section>
+    );
+}
+
+/** The brand that the template wears, and the colours of it that it overrides. */
+function Wears() {
+    const { brands, tokens } = useDesk();
+    const chosen = useComposer((state) => state.document['brand'] as string | undefined);
+    const look = useComposer((state) => state.document['look'] as Look | undefined);
+    const mayEdit = useComposer((state) => state.mayEdit);
+    const [open, setOpen] = useState(false);
+    if (!brands) {
+        return null;
+    }
+    const normal = brands.find((brand) => brand.default);
+    const overridden = Object.keys(look ?? {}).map((role) => nameOf(role, tokens));
+
+    return (
+        <div className="envelope-line text-[12.5px]">
+            <span className="text-muted text-right pr-3.5 pt-0.5">Wears</span>
+            <div className="strip !mt-0 !p-0 !border-0">
+                <div className="flex flex-wrap gap-x-3 items-center">
+                    <label>
+                        <span className="sr-only">Brand it wears</span>
+                        <select
+                            className="select select-xs bg-raised w-auto"
+                            disabled={!mayEdit}
+                            value={chosen ?? ''}
+                            onChange={(event) => useComposer.getState().apply('brand', (document) => withMember(document, 'brand', event.target.value || undefined))}
+                        >
+                            <option value="">{normal ? `${normal.name}, the default brand` : 'the default brand'}</option>
+                            {brands.map((brand) => (
+                                <option key={brand.key} value={brand.key}>
+                                    always {brand.name}
+                                </option>
+                            ))}
+                        </select>
+                    </label>
+                    <Link className="link-quiet" to={`/brand/${chosen ?? normal?.key ?? ''}`}>
+                        Look at it
+                    </Link>
+                    {mayEdit && (
+                        <button type="button" className="link-quiet cursor-pointer" aria-expanded={open} onClick={() => setOpen(!open)}>
+                            {overridden.length > 0 ? `Own looks: ${overridden.join(', ')}` : 'Own looks'}
+                        </button>
+                    )}
+                </div>
+                {open && <TemplateLooks />}
+            </div>
+        </div>
     );
 }

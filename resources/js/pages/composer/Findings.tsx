@@ -28,7 +28,7 @@ export function mend(finding: Finding) {
     if (change) {
         useComposer.getState().apply(change.label.toLowerCase(), (document) =>
             change.set
-                ? set(document, change.set.id, change.set.part, change.set.value)
+                ? set(document, change.set.id, change.set.part, change.set.value ?? undefined)
                 : insert(document, { owner: null, part: 'manuscript', index: document.manuscript.length }, [withFreshIds(change.append as unknown as Block)]),
         );
     }

@@ -3,7 +3,7 @@ import { NodeSelection, TextSelection } from '@tiptap/pm/state';
 import { memo, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { describing, useDesk } from './desk';
-import { find, firstLine, insert, newText, remove, set, update, type Run } from './document';
+import { find, firstLine, insert, listAt, newText, remove, set, update, type Run } from './document';
 import { copiedBlocks, blocksOfHtml, blocksOfText } from './paste';
 import { pasteBlocks } from './pasteBlocks';
 import { deeds, extend, live, NOTHING, placeAfterHand, useComposer, useWriting } from './store';
@@ -129,7 +129,7 @@ function Live({ id, part, label, runs, rich, scope, placeholder, className }: Pr
 
                     return true;
                 },
-                handlePaste: (_view, event) => handlePaste(made, event, rich, kept.current.template),
+                handlePaste: (_view, event) => handlePaste(made, event, rich),
             },
             onTransaction: () => watch(made),
             onUpdate: () => {
@@ -336,7 +336,7 @@ function join(by: -1 | 1): boolean {
     if (!hand || !found || found.item !== found.block || hand.part !== 'text') {
         return false;
     }
-    const list = found.place.owner === null ? document.manuscript : ((find(document, found.place.owner)?.item[found.place.part] as typeof document.manuscript | undefined) ?? []);
+    const list = listAt(document, found.place);
     const other = list[found.place.index + by];
     const own = found.item['text'] as Run[];
     if (!other) {
@@ -367,12 +367,12 @@ function join(by: -1 | 1): boolean {
     return true;
 }
 
-function handlePaste(editor: Editor, event: ClipboardEvent, rich: boolean, template: string): boolean {
+function handlePaste(editor: Editor, event: ClipboardEvent, rich: boolean): boolean {
     const text = event.clipboardData?.getData('text/plain') ?? '';
     const html = event.clipboardData?.getData('text/html') ?? '';
     const copied = copiedBlocks(text);
     if (copied) {
-        void pasteBlocks(copied, template);
+        void pasteBlocks(copied);
 
         return true;
     }

@@ -23,6 +23,7 @@ const nearest: CollisionDetection = (given) => {
 /** The message as it is written, from top to bottom. */
 export function Manuscript() {
     const manuscript = useComposer((state) => state.document.manuscript);
+    const plain = useComposer((state) => state.document.plain?.blocks);
     const root = useRef<HTMLDivElement>(null);
     const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
     const [dragged, setDragged] = useState<string[]>([]);
@@ -58,6 +59,12 @@ export function Manuscript() {
                 onPaste={(event) => paste(event.nativeEvent)}
             >
                 <Stack list={manuscript} owner={null} part="manuscript" scope={NONE} />
+                {plain && (
+                    <section aria-label="Plain text, written by hand" className="mt-4 border-t border-line pt-2" data-plain>
+                        <h2 className="plain-title">Plain text, written by hand</h2>
+                        <Stack list={plain} owner={null} part="plain" scope={NONE} />
+                    </section>
+                )}
             </div>
         </DndContext>
     );
@@ -178,24 +185,28 @@ function paste(event: ClipboardEvent) {
     const copied = copiedBlocks(text);
     event.preventDefault();
     if (copied) {
-        void pasteBlocks(copied, window.location.pathname.split('/')[2] ?? '');
+        void pasteBlocks(copied);
     } else if (text.trim()) {
         deeds.put(blocksOfText(text), placeAfterHand(), 'paste');
     }
 }
 
 const Stack = memo(function Stack({ list, owner, part, scope }: { list: Block[]; owner: string | null; part: string; scope: Scope }) {
+    const fixed = owner === null && list.some((block) => shapeOf(block.type).fixed);
+
     return (
         <>
             {list.map((block, index) => (
                 <div key={block.id} className="relative">
-                    <Gap owner={owner} part={part} index={index} />
+                    {!fixed && <Gap owner={owner} part={part} index={index} />}
                     <Framed block={block} scope={scope} />
                 </div>
             ))}
-            <div className="relative">
-                <Gap owner={owner} part={part} index={list.length} last={owner === null || list.length === 0} />
-            </div>
+            {!fixed && (
+                <div className="relative">
+                    <Gap owner={owner} part={part} index={list.length} last={owner === null || list.length === 0} />
+                </div>
+            )}
         </>
     );
 });
@@ -237,7 +248,7 @@ const Framed = memo(function Framed({ block, scope }: { block: Block; scope: Sco
     const isLast = useComposer((state) => state.selected.at(-1) === block.id);
     const several = useComposer((state) => state.selected.length > 1);
     const mayEdit = useComposer((state) => state.mayEdit);
-    const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: block.id, disabled: !mayEdit });
+    const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: block.id, disabled: !mayEdit || shape.fixed });
     const { findings, sentences } = useDesk();
     const within = shape.parts.some((part) => part.kind === 'list')
         ? { ...scope, [typeof block['item'] === 'string' ? block['item'] : 'item']: listPath(block, scope) }

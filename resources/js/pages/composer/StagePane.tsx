@@ -1,20 +1,25 @@
-import { replaceEqualDeep } from '@tanstack/react-query';
+import { replaceEqualDeep, useMutation } from '@tanstack/react-query';
 import morphdom from 'morphdom';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
+import { toast } from 'sonner';
 import { Address } from '../../parts/Address';
-import { find, firstLine, type Item, type Manuscript } from './document';
+import { inTheLight } from '../../parts/surroundings';
+import { useRoom } from '../../parts/useRoom';
+import { find, firstLine, withMember, type Item, type Manuscript } from './document';
+import { seenIn, type SeenElement } from './Seen';
 import { blockInHand, useComposer } from './store';
 
-export type View = 'wide' | 'phone' | 'dark' | 'no_pictures' | 'text' | 'inbox';
+export type View = Schemas['View'] | 'text' | 'inbox';
 
-export const VIEWS: [View, string][] = [
-    ['wide', 'Wide'],
-    ['phone', 'Phone'],
-    ['dark', 'Dark'],
-    ['no_pictures', 'No pictures'],
-    ['text', 'Plain text'],
-    ['inbox', 'Inbox line'],
+export const VIEWS: [View, string, string][] = [
+    ['wide', 'Wide', 'As most programs show it'],
+    ['phone', 'Phone', 'In a window of 375 px'],
+    ['dark', 'Dark', 'In dark surroundings, where the program follows the message’s own dark colours'],
+    ['inverted', 'Inverted', 'A simulation of programs that darken by force: the lightness of every colour is mirrored, pictures stay'],
+    ['no_pictures', 'No pictures', 'Where pictures are not loaded'],
+    ['text', 'Plain text', 'The part for programs that show no HTML'],
+    ['inbox', 'Inbox line', 'As it stands in a list of messages'],
 ];
 
 type Answer = Schemas['StageOut'];
@@ -25,24 +30,20 @@ interface Fault {
 }
 
 /** The width a message is laid out in, in px: a little more than it is wide, so that its ground is seen. */
-const [WIDE, PHONE] = [640, 375];
+export const [WIDE, PHONE] = [640, 375];
 
-/** Asks for the true message whenever something has changed: one question at a time, the newest next; what comes late is dropped. */
-export function useStage(template: string, record: string | null, language: string | null, view: View) {
-    const [answer, setAnswer] = useState<Answer | null>(null);
+/** Asks a question about what is written whenever that or the question has changed: one at a time, the newest next; what comes late is dropped. */
+export function useStaged<T>(question: (document: Manuscript) => Promise<T> | null) {
+    const [answer, setAnswer] = useState<T | null>(null);
     const [fault, setFault] = useState<Fault | null>(null);
     const asked = useRef({ number: 0, shown: 0, running: false, again: false, since: 0 });
-
-    const wanted = useRef({ template, record, language, view });
+    const wanted = useRef(question);
 
     const ask = useCallback(async (): Promise<void> => {
         const now = asked.current;
         if (now.running) {
             now.again = true;
 
-            return;
-        }
-        if (wanted.current.record === null) {
             return;
         }
         now.running = true;
@@ -52,11 +53,12 @@ export function useStage(template: string, record: string | null, language: stri
             const since = now.since || performance.now();
             now.since = 0;
             const { document } = useComposer.getState();
-            const { template, language, view } = wanted.current;
-            const record = wanted.current.record;
-            const shown = view === 'text' || view === 'inbox' ? 'wide' : view;
+            const coming = wanted.current(document);
+            if (coming === null) {
+                break;
+            }
             try {
-                const given = await got(api.POST('/api/app/templates/{key}/stage', { params: { path: { key: template } }, body: { document, record, language, view: shown, text: view === 'text' } }));
+                const given = await coming;
                 if (number > now.shown) {
                     now.shown = number;
                     // What is the same stays the same, so that nothing is drawn for it.
@@ -74,9 +76,9 @@ export function useStage(template: string, record: string | null, language: stri
     }, []);
 
     useEffect(() => {
-        wanted.current = { template, record, language, view };
+        wanted.current = question;
         queueMicrotask(() => void ask());
-    }, [ask, template, record, language, view]);
+    }, [ask, question]);
 
     useEffect(() => {
         return useComposer.subscribe((state, before) => {
@@ -89,6 +91,22 @@ export function useStage(template: string, record: string | null, language: stri
 
     return { answer, fault };
 }
+
+/** The true message of a template for a record. */
+export function useStage(template: string, record: string | null, language: string | null, view: View) {
+    return useStaged(
+        useCallback(
+            (document: Manuscript) =>
+                record === null
+                    ? null
+                    : got(api.POST('/api/app/templates/{key}/stage', { params: { path: { key: template } }, body: { document, record, language, view: shownAs(view), text: view === 'text' } })),
+            [template, record, language, view],
+        ),
+    );
+}
+
+/** The view in which the HTML is asked for. */
+export const shownAs = (view: View): Schemas['View'] => (view === 'text' || view === 'inbox' ? 'wide' : view);
 
 const waits = (asked: { again: boolean }): boolean => asked.again;
 
@@ -109,17 +127,8 @@ function faultOf(error: unknown, document: Manuscript): Fault {
 }
 
 /** The true message, scaled where there is less room than it is wide. */
-export function StagePane({ answer, fault, view }: { answer: Answer | null; fault: Fault | null; view: View }) {
-    const box = useRef<HTMLDivElement>(null);
-    const [room, setRoom] = useState({ width: WIDE, height: 400 });
-    useEffect(() => {
-        const observer = new ResizeObserver(([entry]) => entry && setRoom({ width: entry.contentRect.width, height: entry.contentRect.height }));
-        if (box.current) {
-            observer.observe(box.current);
-        }
-
-        return () => observer.disconnect();
-    }, []);
+export function StagePane({ answer, fault, view, see, template }: { answer: Answer | null; fault: Fault | null; view: View; see: (element: SeenElement | null) => void; template: string }) {
+    const { box, room } = useRoom({ width: WIDE, height: 400 });
     const wanted = view === 'phone' ? PHONE : Math.max(WIDE, room.width);
     const scale = Math.min(1, room.width / wanted);
 
@@ -137,8 +146,9 @@ export function StagePane({ answer, fault, view }: { answer: Answer | null; faul
             )}
             <div ref={box} className="relative flex-1 min-h-0 overflow-hidden" data-scale={Math.round(scale * 100)}>
                 <div className={view === 'text' || view === 'inbox' ? 'invisible' : ''}>
-                    <Frame html={answer?.html ?? null} width={wanted} height={room.height / scale} scale={scale} left={Math.max(0, (room.width - wanted * scale) / 2)} />
+                    <StageFrame see={see} html={answer?.html ?? null} width={wanted} height={room.height / scale} scale={scale} left={Math.max(0, (room.width - wanted * scale) / 2)} />
                 </div>
+                {view === 'text' && <ByHand template={template} />}
                 {view === 'text' && (
                     <pre tabIndex={0} dir="auto" className="absolute inset-0 overflow-auto font-mono text-[12px] whitespace-pre p-5 bg-raised" aria-label="Plain text">
                         {answer?.text ?? ''}
@@ -147,6 +157,36 @@ export function StagePane({ answer, fault, view }: { answer: Answer | null; faul
                 {view === 'inbox' && answer && <InboxLine answer={answer} />}
             </div>
         </>
+    );
+}
+
+/** Takes the plain text over by hand, or has it written from the message again. */
+function ByHand({ template }: { template: string }) {
+    const taken = useComposer((state) => state.document.plain !== undefined);
+    const mayEdit = useComposer((state) => state.mayEdit);
+    const take = useMutation({
+        mutationFn: () => got(api.POST('/api/app/templates/{key}/plain', { params: { path: { key: template } }, body: { document: useComposer.getState().document } })),
+        onSuccess: ({ document: taken }) => {
+            useComposer.getState().apply('take the plain text over', () => taken as unknown as Manuscript);
+            requestAnimationFrame(() => document.querySelector('[data-plain]')?.scrollIntoView({ block: 'start' }));
+        },
+        onError: (error) => toast.error(error.message),
+    });
+
+    return (
+        mayEdit && (
+            <div className="absolute top-2 right-4 z-10">
+                {taken ? (
+                    <button type="button" className="btn btn-xs" onClick={() => useComposer.getState().apply('plain text from the message', (document) => withMember(document, 'plain', undefined))}>
+                        Write it from the message again
+                    </button>
+                ) : (
+                    <button type="button" className="btn btn-xs" disabled={take.isPending} onClick={() => take.mutate()}>
+                        Take it over by hand
+                    </button>
+                )}
+            </div>
+        )
     );
 }
 
@@ -160,10 +200,14 @@ export function goTo(id: string | null) {
     }
 }
 
-function Frame({ html, width, height, scale, left }: { html: string | null; width: number; height: number; scale: number; left: number }) {
+export function StageFrame({ html, width, height, scale, left, title = 'The stage: the true message', see }: { html: string | null; width: number; height: number; scale: number; left: number; title?: string; see?: (element: SeenElement | null) => void }) {
     const frame = useRef<HTMLIFrameElement>(null);
     const [ready, setReady] = useState(false);
     const inHand = useComposer((state) => blockInHand(state)?.id ?? null);
+    const told = useRef(see);
+    useEffect(() => {
+        told.current = see;
+    }, [see]);
 
     useEffect(() => {
         const inner = frame.current?.contentDocument;
@@ -176,6 +220,7 @@ function Frame({ html, width, height, scale, left }: { html: string | null; widt
         // What differs on a phone stands in the head.
         inner.head.querySelectorAll('style:not(#hand)').forEach((style) => style.remove());
         inner.head.prepend(...next.head.querySelectorAll('style'));
+        inTheLight(inner);
         // Only what differs is touched, so that the scroll stays where it is.
         morphdom(inner.body, next.body, { onBeforeElUpdated: (from, to) => !from.isEqualNode(to) });
     }, [html, ready]);
@@ -199,12 +244,13 @@ function Frame({ html, width, height, scale, left }: { html: string | null; widt
         if (element && bounds && (bounds.top < 0 || bounds.bottom > inner.documentElement.clientHeight)) {
             element.scrollIntoView({ block: bounds.height > inner.documentElement.clientHeight ? 'start' : 'nearest' });
         }
-    }, [inHand, ready, html]);
+    }, [inHand, ready, html, height]);
 
     const loaded = () => {
         frame.current?.contentDocument?.addEventListener('click', (event) => {
             // Links on the stage are for looking at.
             event.preventDefault();
+            told.current?.(seenIn(event.target as Element));
             const block = (event.target as Element).closest<HTMLElement>('[data-block]')?.dataset['block'];
             if (block) {
                 goTo(block);
@@ -217,11 +263,11 @@ function Frame({ html, width, height, scale, left }: { html: string | null; widt
         <iframe
             ref={frame}
             src="/stage/empty"
-            title="The stage: the true message"
+            title={title}
             sandbox="allow-same-origin"
             onLoad={loaded}
             className="bg-white border-0 block absolute top-0"
-            style={{ width, height, left, transform: `scale(${scale})`, transformOrigin: '0 0' }}
+            style={{ width, height, left, transform: `scale(${scale})`, transformOrigin: '0 0', colorScheme: 'light' }}
         />
     );
 }

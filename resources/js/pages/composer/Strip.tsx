@@ -1,6 +1,9 @@
 import { ArrowDown, ArrowUp, Bold, Braces, Copy, Italic, Link2, Trash2, Underline, Ungroup } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
+import { BlockLooks } from './OwnLooks';
 import { ConditionForm } from './ConditionForm';
+import { FileButton } from '../../parts/FileButton';
+import { useUpload } from '../../parts/upload';
 import { useDesk } from './desk';
 import { asWritten, declared, find, groundOf, scopeOf, set, type Block, type Item } from './document';
 import { Setting } from './Settings';
@@ -11,7 +14,7 @@ const SETTINGS = ['choice', 'number', 'switch', 'name', 'list'];
 
 /** What can be done with the block in hand: the few things that matter first, the rest on demand. */
 export function Strip({ block, item, shape, rich }: { block: Block; item: Item; shape: Shape; rich: boolean }) {
-    const [open, setOpen] = useState<'when' | 'more' | null>(null);
+    const [open, setOpen] = useState<'when' | 'more' | 'looks' | null>(null);
     const several = useComposer((state) => state.selected.length);
     const own = shapeOfBlock(block);
     const settings = own.parts.filter((part) => SETTINGS.includes(part.kind));
@@ -22,7 +25,7 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
 
     return (
         <div className="strip" role="group" aria-label={`What can be done with this ${own.title.toLowerCase()}`}>
-            {rich && <Looks />}
+            {rich && <WordLooks />}
             <Chip />
             {several < 2 && (
                 <div className="flex flex-wrap gap-x-3.5 gap-y-1.5 items-center">
@@ -30,10 +33,13 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                         <Setting key={part.name} item={block} part={part} />
                     ))}
                     <Shown item={block} open={open === 'when'} toggle={() => setOpen(open === 'when' ? null : 'when')} />
+                    <button type="button" className="link-quiet cursor-pointer" aria-expanded={open === 'looks'} onClick={() => setOpen(open === 'looks' ? null : 'looks')}>
+                        Looks{block['look'] ? ': some set here' : ''}
+                    </button>
                     <button type="button" className="link-quiet cursor-pointer" aria-expanded={open === 'more'} onClick={() => setOpen(open === 'more' ? null : 'more')}>
                         More
                     </button>
-                    <Deeds />
+                    {!own.fixed && <Deeds />}
                 </div>
             )}
             {several >= 2 && (
@@ -43,6 +49,7 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                     <Deeds />
                 </div>
             )}
+            {several < 2 && block.type === 'picture' && <PutPicture block={block} />}
             {open === 'when' && (
                 <ConditionForm
                     key={block.id}
@@ -55,6 +62,7 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                     }}
                 />
             )}
+            {open === 'looks' && several < 2 && <BlockLooks block={block} />}
             {open === 'more' && several < 2 && (
                 <div className="flex flex-wrap gap-x-3.5 gap-y-1.5 items-center">
                     {rest.map((part) => (
@@ -80,8 +88,8 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                                 )
                             ),
                         )}
-                    <Grouping />
-                    {contents(block).length > 0 && (
+                    {!own.fixed && <Grouping />}
+                    {!own.fixed && contents(block).length > 0 && (
                         <button type="button" className="btn btn-xs" onClick={() => deeds.ungroup(block.id)}>
                             <Ungroup size={13} aria-hidden="true" /> Undo the {own.title.toLowerCase()}
                         </button>
@@ -90,6 +98,17 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
             )}
             {item !== block && several < 2 && !shape.parts.some((part) => part.kind === 'blocks') && <Member item={item} shape={shape} scope={scopeOf(document, item.id)} key={item.id} />}
         </div>
+    );
+}
+
+/** A picture from this machine, loaded twice as wide as it is shown. */
+function PutPicture({ block }: { block: Block }) {
+    const put = useUpload<string>((picture, id) => change(id, 'source', [{ text: picture.address }], 'picture'));
+
+    return (
+        <span className="flex items-center gap-2">
+            <FileButton label={put.isPending ? 'It is taken in…' : 'Put a picture in'} take={(file) => put.mutate({ file, width: typeof block['width'] === 'number' ? block['width'] : undefined, about: block.id })} /> or write its address above
+        </span>
     );
 }
 
@@ -221,7 +240,7 @@ function Grouping() {
 }
 
 /** The looks of the words that are selected. */
-function Looks() {
+function WordLooks() {
     const { looks, colour, link, empty } = useWriting();
     const desk = useDesk();
     const [linking, setLinking] = useState(false);

@@ -17,6 +17,8 @@ export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
     findings: Finding[];
     sentences: Record<string, string>;
     colourValues: Record<string, string>;
+    /** The HTML on the stage, in which elements tell where their looks come from. */
+    stage: string | null;
     /** Opens what belongs to the text in hand. */
     ask: () => void;
     openSheet: (path: string) => void;

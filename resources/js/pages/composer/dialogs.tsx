@@ -4,49 +4,16 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
-import { Faults, Loading, Problem } from '../../parts/Message';
+import { Faults, Problem } from '../../parts/Message';
 import { useSession } from '../../parts/useSession';
 import { when } from '../../parts/when';
-import type { Manuscript } from './document';
+import { Changes } from './Changes';
+import { Publishing } from './Publishing';
+import type { Stored } from './saving';
 import { useComposer } from './store';
+import { VersionList } from './VersionList';
 
 type Change = Schemas['Change'];
-
-const KINDS: Record<Change['kind'], string> = { added: 'new', removed: 'taken out', moved: 'moved', changed: 'changed' };
-
-/** In what two manuscripts differ, block by block and word by word. */
-export function Changes({ changes }: { changes: Change[] }) {
-    if (changes.length === 0) {
-        return <p className="text-muted">No word and no setting differs.</p>;
-    }
-
-    return (
-        <ol className="border border-line rounded-field max-h-72 overflow-auto" tabIndex={0} aria-label="What differs">
-            {changes.map((change) => (
-                <li key={change.kind + change.block} className="px-3 py-1.5 border-b border-line/60 text-[13px]">
-                    <p className="text-muted">
-                        {change.label} <b className="font-semibold">{KINDS[change.kind]}</b>
-                    </p>
-                    <p className="break-words" dir="auto">
-                        {change.words.map((word, index) =>
-                            word.kind === 'added' ? (
-                                <ins key={index} className="bg-success/15 no-underline">
-                                    {word.text}
-                                </ins>
-                            ) : word.kind === 'removed' ? (
-                                <del key={index} className="bg-error/10">
-                                    {word.text}
-                                </del>
-                            ) : (
-                                <span key={index}>{word.text}</span>
-                            ),
-                        )}
-                    </p>
-                </li>
-            ))}
-        </ol>
-    );
-}
 
 /** A manuscript read from top to bottom. */
 function Said({ words }: { words: Change[] }) {
@@ -65,60 +32,25 @@ const plural = (count: number, one: string, many = `${one}s`): string => `${coun
 
 /** Asks once, with all that publishing does. */
 export function PublishDialog({ template, open, close, published }: { template: string; open: boolean; close: () => void; published: (template: Schemas['Template']) => void }) {
-    const asked = useQuery({
-        queryKey: ['publication', template],
-        queryFn: () => got(api.GET('/api/app/templates/{key}/publication', { params: { path: { key: template } } })),
-        enabled: open,
-        gcTime: 0,
-        staleTime: 0,
-    });
-    const publish = useMutation({
-        mutationFn: (revision: number) => got(api.POST('/api/app/templates/{key}/publication', { params: { path: { key: template } }, body: { revision } })),
-        onSuccess: (answer) => {
-            published(answer);
-            close();
-            toast.success(`Version ${answer.version ?? ''} is published.${answer.notice ? ` It answers for ${answer.notice.name} from now on.` : ''}`);
-        },
-    });
-    const data = asked.isFetching ? undefined : asked.data;
-    const may = data && data.revision !== null && data.findings.length === 0;
-
     return (
-        <Dialog
+        <Publishing
+            of={template}
+            ask={() => got(api.GET('/api/app/templates/{key}/publication', { params: { path: { key: template } } }))}
+            publish={(revision) => got(api.POST('/api/app/templates/{key}/publication', { params: { path: { key: template } }, body: { revision } }))}
             open={open}
             close={close}
-            title={data?.version ? `Publish version ${data.version + 1}` : 'Publish'}
-            actions={
-                may && (
-                    <button type="button" className="btn btn-sm btn-primary" disabled={publish.isPending} onClick={() => data.revision !== null && publish.mutate(data.revision)}>
-                        Publish
-                    </button>
-                )
-            }
-        >
-            {!open ? null : asked.error ? <Problem error={asked.error} /> : !data ? <Loading /> : <Consequence data={data} />}
-            {publish.error && <Problem error={publish.error} />}
-        </Dialog>
+            busy="Publish"
+            consequence={(data) => <Consequence data={data} />}
+            published={(answer) => {
+                published(answer);
+
+                return `Version ${answer.version ?? ''} is published.${answer.notice ? ` It answers for ${answer.notice.name} from now on.` : ''}`;
+            }}
+        />
     );
 }
 
 function Consequence({ data }: { data: Schemas['Publication'] }) {
-    if (data.revision === null) {
-        return <p>There is nothing to publish: no word was changed since version {data.version}.</p>;
-    }
-    if (data.findings.length > 0) {
-        return (
-            <>
-                <p className="font-semibold text-error mb-1">It cannot be published yet.</p>
-                <ul className="list-disc pl-5">
-                    {data.findings.map((finding, index) => (
-                        <li key={index}>{finding.words}</li>
-                    ))}
-                </ul>
-            </>
-        );
-    }
-
     return (
         <div className="grid gap-2">
             {data.notice ? (
@@ -198,14 +130,6 @@ export function ProofDialog({ template, record, language, open, close }: { templ
 /** What was published, by whom and when; each can be looked at and taken up again. */
 export function VersionsDialog({ template, notice, open, close }: { template: string; notice: { key: string; name: string } | null; open: boolean; close: () => void }) {
     const client = useQueryClient();
-    const [number, setNumber] = useState<number | null>(null);
-    const versions = useQuery({ queryKey: ['versions', template], queryFn: () => got(api.GET('/api/app/templates/{key}/versions', { params: { path: { key: template } } })), enabled: open, staleTime: 0 });
-    const version = useQuery({
-        queryKey: ['version', template, number],
-        queryFn: () => got(api.GET('/api/app/templates/{key}/versions/{number}', { params: { path: { key: template, number: number ?? 0 } } })),
-        enabled: open && number !== null,
-    });
-    const said = version.data;
     const mayEdit = useComposer((state) => state.mayEdit);
     const answers = useQuery({ queryKey: ['notice', notice?.key], queryFn: () => got(api.GET('/api/app/notices/{key}', { params: { path: { key: notice?.key ?? '' } } })), enabled: open && notice !== null });
     const back = useMutation({
@@ -218,53 +142,20 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
 
     return (
         <Dialog open={open} close={close} title="Versions">
-            {!open ? null : versions.isPending ? (
-                <Loading />
-            ) : versions.error ? (
-                <Problem error={versions.error} />
-            ) : versions.data.versions.length === 0 ? (
-                <p className="text-muted">Nothing was published yet.</p>
-            ) : (
-                <ol className="grid gap-1 mb-3">
-                    {versions.data.versions.map((one) => (
-                        <li key={one.number}>
-                            <button type="button" className="link-quiet cursor-pointer" aria-expanded={number === one.number} onClick={() => setNumber(number === one.number ? null : one.number)}>
-                                Version {one.number}
-                            </button>{' '}
-                            <span className="text-muted">
-                                {when(one.at)}
-                                {one.by && `, ${one.by}`}
-                            </span>
-                            {number === one.number && said?.number === one.number && (
-                                <div className="my-2 grid gap-2">
-                                    {one.number > 1 && (
-                                        <>
-                                            <p className="text-muted">What differs from version {one.number - 1}:</p>
-                                            <Changes changes={said.changes} />
-                                        </>
-                                    )}
-                                    <details>
-                                        <summary className="cursor-pointer">All that it says</summary>
-                                        <Said words={said.words} />
-                                    </details>
-                                    {mayEdit && (
-                                        <button
-                                            type="button"
-                                            className="btn btn-sm justify-self-start"
-                                            onClick={() => {
-                                                useComposer.getState().apply(`take up version ${one.number}`, () => said.document as unknown as Manuscript, { hand: null });
-                                                close();
-                                                toast.success(`The draft says what version ${one.number} said. Undo brings back what it said before.`);
-                                            }}
-                                        >
-                                            Take it up as the draft
-                                        </button>
-                                    )}
-                                </div>
-                            )}
-                        </li>
-                    ))}
-                </ol>
+            {open && (
+                <VersionList
+                    of={`template ${template}`}
+                    list={() => got(api.GET('/api/app/templates/{key}/versions', { params: { path: { key: template } } }))}
+                    one={(number) => got(api.GET('/api/app/templates/{key}/versions/{number}', { params: { path: { key: template, number } } }))}
+                    taken={close}
+                >
+                    {({ words }) => (
+                        <details>
+                            <summary className="cursor-pointer">All that it says</summary>
+                            <Said words={words} />
+                        </details>
+                    )}
+                </VersionList>
             )}
             {notice && answers.data && (
                 <p className="border-t border-line pt-2 flex flex-wrap gap-3 items-center">
@@ -287,22 +178,9 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
 }
 
 /** Someone else has saved meanwhile: nothing is overwritten before one has seen what. */
-export function ConflictDialog({ template, why, open, settle }: { template: string; why: string; open: boolean; settle: (template: Schemas['Template'], keep: 'mine' | 'theirs') => void }) {
+export function ConflictDialog({ load, why, open, settle }: { load: () => Promise<{ now: Stored; changes: Change[] }>; why: string; open: boolean; settle: (now: Stored, keep: 'mine' | 'theirs') => void }) {
     const [later, setLater] = useState(false);
-    const theirs = useQuery({
-        queryKey: ['conflict', template, open],
-        queryFn: async () => {
-            const mine = useComposer.getState().document;
-            const [now, compared] = await Promise.all([
-                got(api.GET('/api/app/templates/{key}', { params: { path: { key: template } } })),
-                got(api.POST('/api/app/templates/{key}/comparison', { params: { path: { key: template } }, body: { document: mine } })),
-            ]);
-
-            return { now, changes: compared.changes };
-        },
-        enabled: open,
-        gcTime: 0,
-    });
+    const theirs = useQuery({ queryKey: ['conflict', load, open], queryFn: load, enabled: open, gcTime: 0 });
     const done = (keep: 'mine' | 'theirs') => {
         if (theirs.data) {
             settle(theirs.data.now, keep);

@@ -31,15 +31,25 @@ export interface Manuscript {
     envelope: Record<string, Run[] | undefined>;
     manuscript: Block[];
     translations?: Record<string, Record<string, Run[]>>;
+    /** The plain text, where it was taken over by hand. */
+    plain?: { of: string; blocks: Block[] };
     [member: string]: unknown;
 }
 
-/** A list of blocks: the manuscript itself, where there is no owner, or one within a group. */
+/** A list of blocks: the manuscript itself or its plain text, where there is no owner, or one within a group. */
 export interface Place {
     owner: string | null;
     part: string;
     index: number;
 }
+
+const NONE: Block[] = [];
+
+/** The blocks that lie in no other: of the message, or of its own plain text. */
+const rootOf = (document: Manuscript, part: string): Block[] => (part === 'plain' ? (document.plain?.blocks ?? NONE) : document.manuscript);
+
+const withRoot = (document: Manuscript, part: string, list: Block[]): Manuscript =>
+    part === 'plain' ? { ...document, plain: { of: document.plain?.of ?? '', blocks: list } } : { ...document, manuscript: list };
 
 export const shapeOf = (type: string | undefined): Shape => SHAPES[type ?? ''] ?? { title: type ?? '', parts: [] };
 
@@ -86,7 +96,9 @@ export function find(document: Manuscript, id: string): Found | null {
         return null;
     };
 
-    return search(document.manuscript, (child) => shapeOf(child.type), null, 'manuscript', null, []);
+    const top = (part: string) => search(rootOf(document, part), (child) => shapeOf(child.type), null, part, null, []);
+
+    return top('manuscript') ?? top('plain');
 }
 
 /** The same document with one item changed; everything else is kept as it is, so that nothing else is drawn again. */
@@ -109,9 +121,12 @@ export function update(document: Manuscript, id: string, change: (item: Item) =>
 
         return after;
     };
-    const manuscript = walk(document.manuscript) as Block[];
+    return ['manuscript', 'plain'].reduce((now, part) => {
+        const before = rootOf(now, part);
+        const after = walk(before) as Block[];
 
-    return manuscript === document.manuscript ? document : { ...document, manuscript };
+        return after === before ? now : withRoot(now, part, after);
+    }, document);
 }
 
 /** One member of an item, of the envelope, gets another value; undefined takes it away. */
@@ -125,15 +140,19 @@ export function set(document: Manuscript, id: string, part: string, value: unkno
         return next;
     };
 
+    if (id === 'template') {
+        return change(document);
+    }
+
     return id === 'envelope' ? { ...document, envelope: change(document.envelope) } : update(document, id, change);
 }
 
 export function listAt(document: Manuscript, place: Omit<Place, 'index'>): Item[] {
-    return place.owner === null ? document.manuscript : ((find(document, place.owner)?.item[place.part] as Item[] | undefined) ?? []);
+    return place.owner === null ? rootOf(document, place.part) : ((find(document, place.owner)?.item[place.part] as Item[] | undefined) ?? []);
 }
 
 function withList(document: Manuscript, place: Omit<Place, 'index'>, list: Item[]): Manuscript {
-    return place.owner === null ? { ...document, manuscript: list as Block[] } : set(document, place.owner, place.part, list);
+    return place.owner === null ? withRoot(document, place.part, list as Block[]) : set(document, place.owner, place.part, list);
 }
 
 export function insert(document: Manuscript, place: Place, items: Item[]): Manuscript {
@@ -150,6 +169,11 @@ export function remove(document: Manuscript, ids: string[]): Manuscript {
     }
 
     return next;
+}
+
+/** A document with another member, or without it. */
+export function withMember<T extends object>(document: T, name: string, value: unknown): T {
+    return Object.fromEntries([...Object.entries(document).filter(([member]) => member !== name), ...(value === undefined ? [] : [[name, value]])]) as T;
 }
 
 /** Takes out what translates nothing: its string is no longer in the manuscript. */
@@ -186,7 +210,7 @@ export function blocks(document: Manuscript): Block[] {
     const walk = (list: Block[]): Block[] =>
         list.flatMap((block) => [block, ...inside(block, shapeOf(block.type)).flatMap(({ part, list: items }) => (part.kind === 'blocks' ? walk(items as Block[]) : items.flatMap((item) => (part.within ? walk(partsOf(item, 'blocks', part.within) as Block[]) : []))))]);
 
-    return walk(document.manuscript);
+    return [...walk(document.manuscript), ...walk(rootOf(document, 'plain'))];
 }
 
 interface TextLine {
@@ -210,7 +234,7 @@ export function lines(document: Manuscript): TextLine[] {
         }
     };
     take({ id: 'envelope', ...document.envelope }, ENVELOPE, null);
-    document.manuscript.forEach((block) => take(block, shapeOf(block.type), block));
+    [...document.manuscript, ...rootOf(document, 'plain')].forEach((block) => take(block, shapeOf(block.type), block));
 
     return found;
 }
@@ -262,7 +286,8 @@ export function groundOf(document: Manuscript, id: string): string {
     return found?.block.type === 'button' ? 'button' : section ? ((section['ground'] as string | undefined) ?? 'accent') : 'paper';
 }
 
-const freshId = () => crypto.randomUUID().replaceAll('-', '').slice(0, 10);
+/** A letter first: what is digits alone is taken for a number now and then. */
+const freshId = () => `b${crypto.randomUUID().replaceAll('-', '').slice(0, 9)}`;
 
 /** A copy whose ids are all its own. */
 export function withFreshIds<T extends Item>(item: T): T {

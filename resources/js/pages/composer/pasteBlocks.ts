@@ -4,9 +4,9 @@ import type { Block } from './document';
 import { deeds, placeAfterHand } from './store';
 
 /** Puts in blocks that were copied here, in another template or another window; the server reads them first. */
-export async function pasteBlocks(blocks: unknown[], template: string) {
+export async function pasteBlocks(blocks: unknown[]) {
     try {
-        const read = await got(api.POST('/api/app/templates/{key}/blocks', { params: { path: { key: template } }, body: { format: 'velvet-herald/blocks', version: 1, blocks: blocks as Block[] } }));
+        const read = await got(api.POST('/api/app/blocks', { body: { format: 'velvet-herald/blocks', version: 1, blocks: blocks as Block[] } }));
         deeds.put(read.blocks as Block[], placeAfterHand(), read.blocks.length === 1 ? 'paste a block' : `paste ${read.blocks.length} blocks`);
     } catch (error) {
         toast.error(error instanceof ProblemError ? `These blocks cannot be used: ${error.problem.faults?.[0]?.reason ?? error.message}` : String(error));

@@ -1,13 +1,28 @@
 import { del, get, set } from 'idb-keyval';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { api, got, ProblemError, type Schemas } from '../../api/client';
+import { toast } from 'sonner';
+import { ProblemError } from '../../api/client';
 import type { Manuscript } from './document';
-import { useComposer } from './store';
+import { useComposer, type State } from './store';
 
 /** How long after a change it is sent, and how soon it is tried again without a connection, in ms. */
 const [SOON, AGAIN] = [900, 4_000];
 
 export type Saved = { state: 'saved'; at: string | null } | { state: 'writing' | 'saving' } | { state: 'offline' | 'refused'; why: string } | { state: 'conflict'; why: string };
+
+/** What is kept of a document on the server: a template, a brand. */
+export interface Stored {
+    document: unknown;
+    draft: { revision: number; by: string | null; at: string } | null;
+    version: number | null;
+}
+
+/** Where a document is saved to. */
+export interface Shelf {
+    /** What is kept in this browser is kept under it. */
+    name: string;
+    put: (body: { revision: number | null; version: number | null; document: Manuscript }) => Promise<Stored>;
+}
 
 interface Kept {
     document: Manuscript;
@@ -15,21 +30,56 @@ interface Kept {
     version: number | null;
 }
 
-const place = (person: string, template: string) => `herald-draft ${person} ${template}`;
+const place = (person: string, name: string) => `herald-draft ${person} ${name}`;
 
 /** What this browser kept for a person because it could not be sent. */
-export const keptHere = (person: string, template: string): Promise<Kept | undefined> => get<Kept>(place(person, template)).catch(() => undefined);
+const keptHere = (person: string, name: string): Promise<Kept | undefined> => get<Kept>(place(person, name)).catch(() => undefined);
+
+/** Takes a document up to be worked on, with what this browser kept of it; null until that is done. */
+export function useTakenUp(person: string, name: string, stored: Stored | undefined, mayEdit: boolean, hand: State['hand']) {
+    const [begun, setBegun] = useState<{ name: string; kept: Manuscript | null; conflict: boolean } | null>(null);
+    // What comes from the server later does not overrun what is being written.
+    const started = useRef<string | null>(null);
+    const first = useRef(hand);
+
+    useEffect(() => {
+        if (!stored || started.current === name) {
+            return;
+        }
+        let gone = false;
+        void keptHere(person, name).then((kept) => {
+            if (gone) {
+                return;
+            }
+            started.current = name;
+            const document = { envelope: {}, ...(stored.document as object) } as Manuscript;
+            const differs = mayEdit && kept !== undefined && JSON.stringify(kept.document) !== JSON.stringify(document);
+            const conflict = differs && (kept.revision !== (stored.draft?.revision ?? null) || kept.version !== stored.version);
+            useComposer.setState({ document, past: [], future: [], hand: mayEdit ? first.current : null, selected: [], mayEdit });
+            setBegun({ name, kept: differs ? kept.document : null, conflict });
+        });
+
+        return () => {
+            gone = true;
+        };
+    }, [stored, mayEdit, person, name]);
+
+    return begun?.name === name ? begun : null;
+}
 
 /** Sends what is written a moment after it is, on the revision it was written on; keeps it in this browser until it has arrived. */
-export function useSaving(person: string, template: string, first: { revision: number | null; version: number | null; at: string | null }) {
-    const [saved, setSaved] = useState<Saved>({ state: 'saved', at: first.at });
-    const revision = useRef(first.revision);
+export function useSaving(person: string, shelf: Shelf, first: Stored, begun: { kept: Manuscript | null; conflict: boolean }) {
+    const { name, put } = shelf;
+    const [saved, setSaved] = useState<Saved>(
+        begun.conflict ? { state: 'conflict', why: 'It was changed elsewhere while this browser kept changes of its own.' } : { state: 'saved', at: first.draft?.at ?? null },
+    );
+    const revision = useRef(first.draft?.revision ?? null);
     const version = useRef(first.version);
     const sent = useRef<Manuscript>(useComposer.getState().document);
     const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
     const running = useRef<Promise<boolean> | null>(null);
-    const at = useRef(first.at);
-    const held = useRef(false);
+    const at = useRef(first.draft?.at ?? null);
+    const held = useRef(begun.conflict);
     const flushing = useRef<() => void>(() => undefined);
 
     const send = useCallback(async (): Promise<boolean> => {
@@ -45,12 +95,12 @@ export function useSaving(person: string, template: string, first: { revision: n
         }
         setSaved({ state: 'saving' });
         try {
-            const answer = await got(api.PUT('/api/app/templates/{key}/draft', { params: { path: { key: template } }, body: { revision: revision.current, version: version.current, document } }));
+            const answer = await put({ revision: revision.current, version: version.current, document });
             revision.current = answer.draft?.revision ?? null;
             sent.current = document;
             at.current = answer.draft?.at ?? null;
             if (useComposer.getState().document === document) {
-                await del(place(person, template)).catch(() => undefined);
+                await del(place(person, name)).catch(() => undefined);
                 setSaved({ state: 'saved', at: at.current });
             }
 
@@ -69,13 +119,14 @@ export function useSaving(person: string, template: string, first: { revision: n
 
             return false;
         }
-    }, [person, template]);
+    }, [person, name, put]);
 
     /** Sends all there is, one after the other; whether everything has arrived. */
     const flush = useCallback(async (): Promise<boolean> => {
         clearTimeout(timer.current);
         timer.current = undefined;
-        if (running.current) {
+        // Another that waited for the same may have begun to send meanwhile.
+        while (running.current) {
             await running.current;
         }
         running.current = send();
@@ -91,7 +142,7 @@ export function useSaving(person: string, template: string, first: { revision: n
             if (state.document === before.document || !state.mayEdit) {
                 return;
             }
-            void set(place(person, template), { document: state.document, revision: revision.current, version: version.current } satisfies Kept).catch(() => undefined);
+            void set(place(person, name), { document: state.document, revision: revision.current, version: version.current } satisfies Kept).catch(() => undefined);
             // Not put off while one goes on writing.
             timer.current ??= setTimeout(() => void flush(), SOON);
             setSaved((now) => (now.state === 'conflict' || now.state === 'writing' ? now : { state: 'writing' }));
@@ -104,15 +155,15 @@ export function useSaving(person: string, template: string, first: { revision: n
             window.removeEventListener('online', online);
             void flush();
         };
-    }, [person, template, flush]);
+    }, [person, name, flush]);
 
     /** After a conflict was looked at: go on from what is on the server, with this document or with that. */
     const settle = useCallback(
-        (template: Schemas['Template'], keep: 'mine' | 'theirs') => {
-            const theirs = template.document as unknown as Manuscript;
+        (now: Stored, keep: 'mine' | 'theirs') => {
+            const theirs = { envelope: {}, ...(now.document as object) } as Manuscript;
             const { document: mine, past } = useComposer.getState();
-            revision.current = template.draft?.revision ?? null;
-            version.current = template.version;
+            revision.current = now.draft?.revision ?? null;
+            version.current = now.version;
             held.current = false;
             sent.current = theirs;
             const step = keep === 'mine' ? { name: 'keep mine', before: theirs, after: mine } : { name: 'take over theirs', before: mine, after: theirs };
@@ -124,21 +175,22 @@ export function useSaving(person: string, template: string, first: { revision: n
     );
 
     /** What is on the server now is what is here: after publishing. */
-    const arrived = useCallback((template: Schemas['Template']) => {
-        revision.current = template.draft?.revision ?? null;
-        version.current = template.version;
+    const arrived = useCallback((now: Stored) => {
+        revision.current = now.draft?.revision ?? null;
+        version.current = now.version;
         sent.current = useComposer.getState().document;
         at.current = null;
         setSaved({ state: 'saved', at: null });
     }, []);
 
-    /** Begins with what this browser kept; it belongs to another revision than that of the server when it conflicts. */
-    const begin = useCallback((conflict: boolean) => {
-        if (conflict) {
-            held.current = true;
-            setSaved({ state: 'conflict', why: 'This template was changed elsewhere while this browser kept changes of its own.' });
+    // Begins with what this browser kept.
+    const { kept } = begun;
+    useEffect(() => {
+        if (kept) {
+            useComposer.getState().apply('take up what this browser kept', () => kept);
+            toast.info('Changes that this browser had kept were taken up.');
         }
-    }, []);
+    }, [kept]);
 
-    return { saved, flush, settle, arrived, begin };
+    return { saved, flush, settle, arrived };
 }

@@ -4,7 +4,7 @@ import schema from '../../../../schema/template.json';
 export interface Part {
     name: string;
     title: string;
-    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'name' | 'choice' | 'number' | 'switch';
+    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'name' | 'choice' | 'number' | 'switch' | 'look';
     required: boolean;
     /** Among the few settings that are shown at once. */
     brief: boolean;
@@ -20,6 +20,8 @@ export interface Part {
 export interface Shape {
     title: string;
     purpose?: Purpose;
+    /** It stands where it stands: it is not moved, copied or taken out. */
+    fixed?: boolean;
     parts: Part[];
 }
 
@@ -41,12 +43,13 @@ interface Schema {
     properties?: Record<string, Schema>;
     items?: Schema;
     'x-purpose'?: Purpose;
+    'x-fixed'?: boolean;
     'x-brief'?: boolean;
     'x-unit'?: string;
 }
 
 const definitions = schema.$defs as unknown as Record<string, Schema>;
-const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link', blocks: 'blocks', condition: 'condition', path: 'list', name: 'name', align: 'choice' };
+const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link', blocks: 'blocks', condition: 'condition', path: 'list', name: 'name', align: 'choice', look: 'look' };
 
 function partOf(name: string, given: Schema, required: boolean): Part {
     const reference = given.$ref?.split('/').pop() ?? '';
@@ -72,6 +75,7 @@ function shapeOf(given: Schema): Shape {
     return {
         title: given.title ?? '',
         purpose: given['x-purpose'],
+        fixed: given['x-fixed'],
         parts: Object.entries(given.properties ?? {})
             .filter(([name]) => name !== 'id' && name !== 'type')
             .map(([name, part]) => partOf(name, part, given.required?.includes(name) ?? false)),

@@ -21,7 +21,7 @@ interface Step {
     at: number;
 }
 
-interface State {
+export interface State {
     document: Manuscript;
     past: Step[];
     future: Step[];
@@ -122,9 +122,12 @@ let sought: { document: Manuscript | null; hand: Hand | null; block: Block | nul
 export function chosen(): string[] {
     const state = useComposer.getState();
     const block = blockInHand(state);
+    const ids = state.selected.length > 0 ? state.selected : block ? [block.id] : [];
 
-    return state.selected.length > 0 ? state.selected : block ? [block.id] : [];
+    return ids.filter((id) => !isFixed(state.document, id));
 }
+
+const isFixed = (document: Manuscript, id: string | null): boolean => shapeOf(find(document, id ?? '')?.item.type).fixed ?? false;
 
 /** Selects one block more among those that stand in the same list. */
 export function extend(by: -1 | 1) {
@@ -161,6 +164,10 @@ export function placeAfterHand(): Place {
     const state = useComposer.getState();
     const ids = chosen();
     const found = ids.length > 0 ? find(state.document, ids.at(-1) ?? '') : null;
+    const frame = isFixed(state.document, state.hand?.id ?? null) ? state.hand : state.document.manuscript.find((block) => shapeOf(block.type).fixed);
+    if (!found && frame) {
+        return { owner: frame.id, part: 'blocks', index: 0 };
+    }
 
     return found ? { ...found.place, index: found.place.index + 1 } : { owner: null, part: 'manuscript', index: state.hand?.id === 'envelope' ? 0 : state.document.manuscript.length };
 }
@@ -187,6 +194,9 @@ export const deeds = {
         const { document, apply } = useComposer.getState();
         const ids = chosen();
         const all = blocks(document).map((block) => block.id);
+        if (ids.length === 0) {
+            return;
+        }
         const before = all[all.indexOf(ids[0] ?? '') - 1];
         const after = before ?? all.find((id) => !ids.includes(id));
         const next = after ? find(document, after)?.item : null;
@@ -214,6 +224,9 @@ export const deeds = {
         let to: Place = { owner, part, index };
         if (owner !== null && (index < 0 || index > listAt(document, first.place).length)) {
             const group = find(document, find(document, owner)?.block.id ?? '');
+            if (group?.shape.fixed) {
+                return;
+            }
             to = group ? { ...group.place, index: group.place.index + (by < 0 ? 0 : 1) } : to;
         }
         apply(named(by < 0 ? 'move up' : 'move down', ids, document), (now) => (to.index < 0 ? now : move(now, ids, to)));

@@ -4,11 +4,11 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
-import { Empty, Loading, Problem } from '../../parts/Message';
+import { Empty, Loading, NoSource, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { SearchField } from '../../parts/SearchField';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayEdit } from '../../parts/useSession';
+import { useMayEdit, useSession } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { BeginTemplate } from './BeginTemplate';
 
@@ -18,6 +18,7 @@ type Template = Schemas['TemplateLine'];
 export function TemplatesPage() {
     const [params, set] = useAddressState();
     const mayEdit = useMayEdit();
+    const connected = useSession().data?.source !== null;
     const search = params.get('search') ?? '';
     const archived = params.get('archived') === '1';
     const templates = useQuery({
@@ -30,6 +31,13 @@ export function TemplatesPage() {
     }
     if (templates.error) {
         return <Problem error={templates.error} />;
+    }
+    if (!connected) {
+        return (
+            <Page title="Templates">
+                <NoSource />
+            </Page>
+        );
     }
     const list = templates.data.templates;
 

@@ -1,0 +1,246 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { api, got, type Schemas } from '../../api/client';
+import { Loading, NoSource, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+import { useUpload } from '../../parts/upload';
+import { useMayEdit, useSession } from '../../parts/useSession';
+import { Halves, told, UndoRedo, useKeys, useNarrow } from '../composer/bar';
+import { DeskContext, type Desk, type Field } from '../composer/desk';
+import { ConflictDialog } from '../composer/dialogs';
+import type { Manuscript } from '../composer/document';
+import { BlockList, VariableList } from '../composer/Lists';
+import { useSaving, useTakenUp, type Saved, type Shelf } from '../composer/saving';
+import { useComposer } from '../composer/store';
+import { useSaid } from '../composer/useSaid';
+import { Colours } from './Colours';
+import { design, type Reading } from './design';
+import { BrandsDialog, PublishDialog, VersionsDialog } from './dialogs';
+import { LogoPart } from './LogoPart';
+import { Messages } from './Messages';
+import { PictureDialog, type Taken } from './PictureDialog';
+import { FramePart, Legal, Measures, OwnCss, Senders, Social } from './Rest';
+import { TypePart } from './TypePart';
+
+/** The house style of all messages: on the left the brand, on the right three true messages that wear it. */
+export function BrandPage() {
+    const asked = useParams()['brand'];
+    const brands = useQuery({ queryKey: ['brands'], queryFn: () => got(api.GET('/api/app/brands')) });
+    const first = brands.data?.brands[0]?.key;
+    if (brands.error) {
+        return <Problem error={brands.error} />;
+    }
+    if (!brands.data) {
+        return <Loading />;
+    }
+    if (!asked) {
+        return first ? (
+            <Navigate to={`/brand/${first}`} replace />
+        ) : (
+            <Page title="Brand">
+                <NoSource />
+            </Page>
+        );
+    }
+
+    return <One key={asked} brand={asked} brands={brands.data.brands} />;
+}
+
+function One({ brand, brands }: { brand: string; brands: Schemas['BrandLine'][] }) {
+    const path = { params: { path: { key: brand } } };
+    const stored = useQuery({ queryKey: ['brand', brand], queryFn: () => got(api.GET('/api/app/brands/{key}', path)), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
+    const desk = useQuery({ queryKey: ['brand-desk', brand], queryFn: () => got(api.GET('/api/app/brands/{key}/desk', path)), staleTime: 60_000, refetchOnWindowFocus: false });
+    const mayEdit = useMayEdit();
+    const person = useSession().data?.person?.email ?? '';
+    const begun = useTakenUp(person, `brand ${brand}`, stored.data, mayEdit, null);
+    if (stored.error ?? desk.error) {
+        return <Problem error={stored.error ?? desk.error} />;
+    }
+    if (!stored.data || !desk.data || !begun) {
+        return <Loading />;
+    }
+
+    return <Designer stored={stored.data} brands={brands} given={desk.data} person={person} begun={begun} />;
+}
+
+function Designer({ stored, brands, given, person, begun }: { stored: Schemas['Brand']; brands: Schemas['BrandLine'][]; given: Schemas['BrandDesk']; person: string; begun: { kept: Manuscript | null; conflict: boolean } }) {
+    const client = useQueryClient();
+    const [line, setLine] = useState(stored);
+    const { key } = stored;
+    const shelf: Shelf = useMemo(
+        () => ({ name: `brand ${key}`, put: (body) => got(api.PUT('/api/app/brands/{key}/draft', { params: { path: { key } }, body: { ...body, document: body.document as unknown as Schemas['BrandDocument'] } })) }),
+        [key],
+    );
+    const saving = useSaving(person, shelf, stored, begun);
+    const mayEdit = useComposer((state) => state.mayEdit);
+    const [open, setOpen] = useState<'publish' | 'versions' | 'brands' | 'blocks' | 'variables' | null>(null);
+    const [taken, setTaken] = useState<Taken | null>(null);
+    const [side, setSide] = useState<'style' | 'messages'>('style');
+    const [staged, setStaged] = useState<string | null>(null);
+    const narrow = useNarrow();
+    const reading = useSaid(useCallback((document: Manuscript) => got(api.POST('/api/app/brands/{key}/reading', { params: { path: { key } }, body: { document: document as unknown as Schemas['BrandDocument'] } })), [key]), 150);
+    useEffect(() => {
+        document.title = `${line.name} · Velvet Herald`;
+    }, [line.name]);
+
+    const { colours, tokens } = reading ?? given.desk;
+    const desk: Desk = useMemo(
+        () => ({
+            ...given.desk,
+            template: key,
+            byPath: new Map(given.desk.fields.map((field: Field) => [field.path, field])),
+            values: given.values,
+            record: null,
+            findings: [],
+            sentences: reading?.sentences ?? {},
+            colours,
+            colourValues: Object.fromEntries(colours.map(({ role, value }) => [role, value])),
+            tokens,
+            stage: staged,
+            ask: () => setOpen('variables'),
+            openSheet: () => setOpen('variables'),
+            openBlocks: () => setOpen('blocks'),
+        }),
+        [given, key, colours, tokens, reading?.sentences, staged],
+    );
+    const put = useUpload<{ dark: boolean }>((picture, { dark }) => (dark ? design('version for the dark', { 'logo/dark_picture': picture.name }) : setTaken({ picture: picture.name })));
+    const take = (file: File, dark: boolean) => put.mutate({ file, about: { dark } });
+    const publish = async () => {
+        if (await saving.flush()) {
+            setOpen('publish');
+        } else {
+            toast.error('What is designed has not been saved yet: it cannot be published before.');
+        }
+    };
+    const changed = () => void client.invalidateQueries({ queryKey: ['brands'] });
+    useKeys({ save: () => void saving.flush(), publish: () => void publish(), blocks: () => setOpen('blocks'), turn: () => setSide((now) => (now === 'style' ? 'messages' : 'style')) });
+    const theirs = useCallback(async () => {
+        const [now, compared] = await Promise.all([
+            got(api.GET('/api/app/brands/{key}', { params: { path: { key } } })),
+            got(api.POST('/api/app/brands/{key}/comparison', { params: { path: { key } }, body: { document: useComposer.getState().document as unknown as Schemas['BrandDocument'] } })),
+        ]);
+
+        return { now, changes: compared.changes };
+    }, [key]);
+
+    const style = (
+        <div className="house-style" tabIndex={-1}>
+            <LogoPart reading={reading} mayEdit={mayEdit} take={take} pick={(picture) => setTaken({ picture })} />
+            {put.isPending && (
+                <p role="status" className="style-part text-muted">
+                    The picture is taken in…
+                </p>
+            )}
+            <Colours reading={reading} mayEdit={mayEdit} />
+            <TypePart mayEdit={mayEdit} />
+            <Measures mayEdit={mayEdit} />
+            <FramePart reading={reading} mayEdit={mayEdit} />
+            <Senders />
+            <Social mayEdit={mayEdit} />
+            <Legal source={given.source.legal} mayEdit={mayEdit} />
+            <OwnCss reading={reading} elements={given.elements} mayEdit={mayEdit} />
+        </div>
+    );
+    const messages = <Messages brand={key} choices={given.messages} staged={setStaged} />;
+
+    return (
+        <DeskContext value={desk}>
+            <div data-composer className="composer">
+                <Bar line={line} brands={brands} saved={saving.saved} reading={reading} narrow={narrow} side={side} turn={() => setSide(side === 'style' ? 'messages' : 'style')} open={setOpen} publish={() => void publish()} />
+                <ConflictDialog load={theirs} why={saving.saved.state === 'conflict' ? saving.saved.why : ''} open={saving.saved.state === 'conflict'} settle={saving.settle} />
+                <Halves id="brand" left={style} right={messages} narrow={narrow} side={side === 'messages' ? 'right' : 'left'} size="47" />
+            </div>
+            <PictureDialog taken={taken} close={() => setTaken(null)} />
+            <BlockList open={open === 'blocks'} close={() => setOpen(null)} />
+            <VariableList open={open === 'variables'} close={() => setOpen(null)} />
+            <PublishDialog
+                brand={key}
+                open={open === 'publish'}
+                close={() => setOpen(null)}
+                published={(answer) => {
+                    saving.arrived(answer);
+                    setLine(answer);
+                    void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'brand' && queryKey[0] !== 'brand-desk' });
+                }}
+            />
+            <VersionsDialog brand={key} open={open === 'versions'} close={() => setOpen(null)} />
+            <BrandsDialog
+                brand={line}
+                open={open === 'brands'}
+                close={() => setOpen(null)}
+                removed={changed}
+                changed={(answer) => {
+                    changed();
+                    if (answer.key === key) {
+                        setLine(answer);
+                    }
+                }}
+            />
+        </DeskContext>
+    );
+}
+
+type Opening = 'versions' | 'brands';
+
+function Bar({ line, brands, saved, reading, narrow, side, turn, open, publish }: { line: Schemas['BrandLine']; brands: Schemas['BrandLine'][]; saved: Saved; reading: Reading | null; narrow: boolean; side: 'style' | 'messages'; turn: () => void; open: (what: Opening) => void; publish: () => void }) {
+    const mayEdit = useComposer((state) => state.mayEdit);
+    const changes = useComposer((state) => state.past.length);
+    const navigate = useNavigate();
+    const noted = reading?.findings.filter(({ weight }) => weight !== 'remark').length ?? 0;
+
+    return (
+        <header className="composer-bar">
+            <div className="min-w-0 flex flex-wrap items-baseline gap-x-3">
+                <h1 className="!text-[18px] truncate">{line.name}</h1>
+                {brands.length > 1 && (
+                    <label>
+                        <span className="sr-only">Another brand</span>
+                        <select className="select select-xs bg-transparent w-auto" value={line.key} onChange={(event) => void navigate(`/brand/${event.target.value}`)}>
+                            {brands.map((brand) => (
+                                <option key={brand.key} value={brand.key}>
+                                    {brand.name}
+                                    {brand.default ? ' (default)' : ''}
+                                </option>
+                            ))}
+                        </select>
+                    </label>
+                )}
+                <span className="text-[12.5px] text-muted" aria-live="polite" data-saved={saved.state}>
+                    {!mayEdit && 'You may look, not change. '}
+                    {told(saved, line.version, changes > 0)}
+                    {noted > 0 && (
+                        <>
+                            {' · '}
+                            <a className="link-quiet" href="#findings" onClick={(event) => (event.preventDefault(), document.querySelector('[data-finding]')?.scrollIntoView({ block: 'center' }))}>
+                                {noted} finding{noted === 1 ? '' : 's'}
+                            </a>
+                        </>
+                    )}
+                </span>
+            </div>
+            <div className="ml-auto flex flex-wrap gap-1.5 items-center">
+                <UndoRedo />
+                {narrow && (
+                    <button type="button" className="btn btn-sm" onClick={turn} title="Turn the sheet (F2)">
+                        {side === 'messages' ? 'House style' : 'Messages'}
+                    </button>
+                )}
+                <button type="button" className="btn btn-sm" onClick={() => open('versions')}>
+                    Versions
+                </button>
+                {mayEdit && (
+                    <>
+                        <button type="button" className="btn btn-sm" onClick={() => open('brands')}>
+                            Brands
+                        </button>
+                        <button type="button" className="btn btn-sm btn-primary" onClick={publish}>
+                            Publish
+                        </button>
+                    </>
+                )}
+            </div>
+        </header>
+    );
+}

@@ -1,0 +1,61 @@
+import type { Schemas } from '../../api/client';
+import type { Manuscript, Run } from '../composer/document';
+import { useComposer } from '../composer/store';
+
+export const ROLES: Record<string, string> = {
+    page: 'around the message',
+    paper: 'beneath the words',
+    text: 'running text',
+    muted: 'what matters less',
+    heading: 'headings',
+    link: 'links',
+    button: 'ground of buttons',
+    button_text: 'words on buttons',
+    line: 'thin lines',
+    header: 'ground of the header',
+    header_text: 'words on the header',
+    accent: 'ground of sections',
+    footer_text: 'words of the footer',
+};
+
+export const named = (role: string): string => role.replace('_', ' ');
+
+/** The document of a brand: its frame is a manuscript like any other. */
+export interface Design extends Manuscript {
+    name: string;
+    colours: Record<string, string>;
+    dark?: Record<string, string>;
+    type: { heading: string; body: string; size?: number; heading_size?: number; line_height?: number; web_font?: { family: string; address: string; use?: 'both' | 'heading' | 'body' } };
+    measures: { width?: number; full?: boolean; corner?: number; step?: number };
+    logo?: { picture: string; dark_picture?: string; width?: number; link?: string; alternative?: string; plate?: string };
+    social?: { name: string; address: string }[];
+    legal?: string;
+    css?: string;
+}
+
+export const useDesign = <T>(pick: (design: Design) => T): T => useComposer((state) => pick(state.document as Design));
+
+type Tree = Record<string, unknown>;
+
+/** The same with another value at a place such as "logo/plate"; null or undefined takes it away. An object without members is none. */
+function assoc(object: Tree, [name = '', ...rest]: string[], value: unknown): Tree {
+    const within = rest.length === 0 ? value : assoc((object[name] as Tree | undefined) ?? {}, rest, value);
+    const gone = within === null || within === undefined || (rest.length > 0 && Object.keys(within).length === 0);
+
+    return gone ? Object.fromEntries(Object.entries(object).filter(([member]) => member !== name)) : { ...object, [name]: within };
+}
+
+/** Changes some of the design in one step of the history. */
+export function design(name: string, values: Record<string, unknown>, merge?: string) {
+    useComposer.getState().apply(
+        name,
+        (document) => Object.entries(values).reduce((now, [place, value]) => assoc(now, place.split('/'), value) as unknown as Manuscript, document),
+        merge ? { merge } : {},
+    );
+}
+
+export type Reading = Schemas['BrandReading'];
+
+export const pictureAt = (name: string, width = 640): string => `/pictures/${width}/${name}`;
+
+export const EMPTY: Run[] = [];

@@ -1,0 +1,39 @@
+import type { Schemas } from '../../api/client';
+
+type Change = Schemas['Change'];
+
+const KINDS: Record<Change['kind'], string> = { added: 'new', removed: 'taken out', moved: 'moved', changed: 'changed' };
+
+/** In what two manuscripts differ, block by block and word by word. */
+export function Changes({ changes }: { changes: Change[] }) {
+    if (changes.length === 0) {
+        return <p className="text-muted">Nothing differs.</p>;
+    }
+
+    return (
+        <ol className="border border-line rounded-field max-h-72 overflow-auto" tabIndex={0} aria-label="What differs">
+            {changes.map((change) => (
+                <li key={change.kind + change.block} className="px-3 py-1.5 border-b border-line/60 text-[13px]">
+                    <p className="text-muted">
+                        {change.label} <b className="font-semibold">{KINDS[change.kind]}</b>
+                    </p>
+                    <p className="break-words" dir="auto">
+                        {change.words.map((word, index) =>
+                            word.kind === 'added' ? (
+                                <ins key={index} className="bg-success/15 no-underline">
+                                    {word.text}
+                                </ins>
+                            ) : word.kind === 'removed' ? (
+                                <del key={index} className="bg-error/10">
+                                    {word.text}
+                                </del>
+                            ) : (
+                                <span key={index}>{word.text}</span>
+                            ),
+                        )}
+                    </p>
+                </li>
+            ))}
+        </ol>
+    );
+}

@@ -1,0 +1,82 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { toast } from 'sonner';
+import type { Schemas } from '../../api/client';
+import { Loading, Problem } from '../../parts/Message';
+import { when } from '../../parts/when';
+import { Changes } from './Changes';
+import type { Manuscript } from './document';
+import { useComposer } from './store';
+
+interface Version {
+    number: number;
+    document: object;
+    changes: Schemas['Change'][];
+}
+
+/** What was published, by whom and when; each can be compared with the one before, and taken up again. */
+export function VersionList<T extends Version>({
+    of,
+    list,
+    one,
+    taken,
+    children,
+}: {
+    of: string;
+    list: () => Promise<Schemas['Versions']>;
+    one: (number: number) => Promise<T>;
+    taken: () => void;
+    children?: (version: T) => ReactNode;
+}) {
+    const [number, setNumber] = useState<number | null>(null);
+    const versions = useQuery({ queryKey: ['versions', of], queryFn: list, staleTime: 0 });
+    const version = useQuery({ queryKey: ['version', of, number], queryFn: () => one(number ?? 0), enabled: number !== null });
+    const said = version.data;
+    const mayEdit = useComposer((state) => state.mayEdit);
+    const take = (chosen: T) => {
+        useComposer.getState().apply(`take up version ${chosen.number}`, () => ({ envelope: {}, ...chosen.document }) as Manuscript, { hand: null });
+        taken();
+        toast.success(`The draft is what version ${chosen.number} was. Undo brings back what it was before.`);
+    };
+    if (versions.error ?? version.error) {
+        return <Problem error={versions.error ?? version.error} />;
+    }
+    if (!versions.data) {
+        return <Loading />;
+    }
+    if (versions.data.versions.length === 0) {
+        return <p className="text-muted">Nothing was published yet.</p>;
+    }
+
+    return (
+        <ol className="grid gap-1 mb-3">
+            {versions.data.versions.map((line) => (
+                <li key={line.number}>
+                    <button type="button" className="link-quiet cursor-pointer" aria-expanded={number === line.number} onClick={() => setNumber(number === line.number ? null : line.number)}>
+                        Version {line.number}
+                    </button>{' '}
+                    <span className="text-muted">
+                        {when(line.at)}
+                        {line.by && `, ${line.by}`}
+                    </span>
+                    {number === line.number && said?.number === line.number && (
+                        <div className="my-2 grid gap-2">
+                            {line.number > 1 && (
+                                <>
+                                    <p className="text-muted">What differs from version {line.number - 1}:</p>
+                                    <Changes changes={said.changes} />
+                                </>
+                            )}
+                            {children?.(said)}
+                            {mayEdit && (
+                                <button type="button" className="btn btn-sm justify-self-start" onClick={() => take(said)}>
+                                    Take it up as the draft
+                                </button>
+                            )}
+                        </div>
+                    )}
+                </li>
+            ))}
+        </ol>
+    );
+}

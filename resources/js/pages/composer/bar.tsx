@@ -1,0 +1,140 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { Group, Panel, Separator } from 'react-resizable-panels';
+import { when } from '../../parts/when';
+import type { Saved } from './saving';
+import { deeds, useComposer } from './store';
+
+export function UndoRedo() {
+    const { undo, redo } = useComposer.getState();
+    const last = useComposer((state) => state.past.at(-1)?.name);
+    const next = useComposer((state) => state.future[0]?.name);
+
+    return (
+        <>
+            <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label={last ? `Undo: ${last}` : 'Undo'} title={last ? `Undo: ${last} (Ctrl Z)` : 'Nothing to undo'} disabled={!last} onClick={undo}>
+                <Undo2 size={16} aria-hidden="true" />
+            </button>
+            <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label={next ? `Redo: ${next}` : 'Redo'} title={next ? `Redo: ${next} (Ctrl Shift Z)` : 'Nothing to redo'} disabled={!next} onClick={redo}>
+                <Redo2 size={16} aria-hidden="true" />
+            </button>
+        </>
+    );
+}
+
+/** How it stands with what is written: what it was made of, and whether it is saved. */
+export function told(saved: Saved, version: number | null, touched: boolean): string {
+    const since = version === null ? 'Draft, not published yet' : saved.state === 'saved' && saved.at === null && !touched ? `Version ${version}` : saved.state === 'saved' && saved.at === null ? `Version ${version}, published` : `Draft since version ${version}`;
+    switch (saved.state) {
+        case 'saved':
+            return saved.at ? `${since}. Saved ${when(saved.at)}` : since;
+        case 'writing':
+        case 'saving':
+            return `${since}. Saving…`;
+        case 'offline':
+            return `${saved.why}. Kept in this browser, and sent when it is back.`;
+        case 'refused':
+            return `Not saved: ${saved.why}. Kept in this browser.`;
+        case 'conflict':
+            return 'Not saved: changed elsewhere.';
+    }
+}
+
+/** Whether the halves are two sides of one sheet. */
+export function useNarrow(): boolean {
+    const [narrow, setNarrow] = useState(() => window.matchMedia('(width < 1200px)').matches);
+    useEffect(() => {
+        const media = window.matchMedia('(width < 1200px)');
+        const listen = () => setNarrow(media.matches);
+        media.addEventListener('change', listen);
+
+        return () => media.removeEventListener('change', listen);
+    }, []);
+
+    return narrow;
+}
+
+interface Doing {
+    save: () => void;
+    publish: () => void;
+    blocks: () => void;
+    turn: () => void;
+    sheet?: () => void;
+    finding?: () => void;
+    cast?: (by: number) => void;
+}
+
+export function useKeys(doing: Doing) {
+    const now = useRef(doing);
+    useEffect(() => {
+        now.current = doing;
+    });
+    useEffect(() => {
+        const listen = (event: KeyboardEvent) => {
+            if (document.querySelector('dialog[open]')) {
+                return;
+            }
+            const control = event.ctrlKey || event.metaKey;
+            const { undo, redo } = useComposer.getState();
+            const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+            const deed: (() => void) | undefined =
+                control && key === 's'
+                    ? now.current.save
+                    : control && key === 'z'
+                      ? event.shiftKey
+                          ? redo
+                          : undo
+                      : control && key === 'y'
+                        ? redo
+                        : control && key === 'Enter'
+                          ? now.current.publish
+                          : event.altKey && key === 'Enter'
+                            ? now.current.blocks
+                            : event.altKey && event.shiftKey && key === 'ArrowDown'
+                              ? deeds.duplicate
+                              : event.altKey && (key === 'ArrowUp' || key === 'ArrowDown')
+                                ? () => deeds.shift(key === 'ArrowUp' ? -1 : 1)
+                                : key === 'F2'
+                                  ? now.current.turn
+                                  : key === 'F4'
+                                    ? now.current.sheet
+                                    : key === 'F8'
+                                      ? now.current.finding
+                                      : key === 'F9'
+                                        ? () => now.current.cast?.(event.shiftKey ? -1 : 1)
+                                        : undefined;
+            if (deed) {
+                event.preventDefault();
+                event.stopPropagation();
+                deed();
+            }
+        };
+        document.addEventListener('keydown', listen, true);
+
+        return () => document.removeEventListener('keydown', listen, true);
+    }, []);
+}
+
+/** Two halves with a divider that can be moved; two sides of one sheet where there is no room. */
+export function Halves({ id, left, right, narrow, side, size = '49' }: { id: string; left: ReactNode; right: ReactNode; narrow: boolean; side: 'left' | 'right'; size?: string }) {
+    return (
+        <div className="flex-1 min-h-0">
+            {narrow ? (
+                <>
+                    <div className={side === 'left' ? 'h-full' : 'hidden'}>{left}</div>
+                    <div className={side === 'right' ? 'h-full' : 'hidden'}>{right}</div>
+                </>
+            ) : (
+                <Group orientation="horizontal" className="h-full" id={id}>
+                    <Panel defaultSize={size} minSize="30" id={`${id}-left`}>
+                        {left}
+                    </Panel>
+                    <Separator className="divider-bar" aria-label="Divide the halves" />
+                    <Panel minSize="25" id={`${id}-right`}>
+                        {right}
+                    </Panel>
+                </Group>
+            )}
+        </div>
+    );
+}

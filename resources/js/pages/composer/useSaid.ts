@@ -1,0 +1,34 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import type { Manuscript } from './document';
+import { useComposer } from './store';
+
+/** What the server says of what is written, asked for once one has paused for so many ms; what comes late is dropped. */
+export function useSaid<T>(ask: (document: Manuscript) => Promise<T>, pause: number): T | null {
+    const [said, setSaid] = useState<T | null>(null);
+    useEffect(() => {
+        let timer: ReturnType<typeof setTimeout>;
+        let number = 0;
+        const put = async () => {
+            const own = ++number;
+            const answer = await ask(useComposer.getState().document).catch(() => null);
+            if (answer && own === number) {
+                setSaid((before) => replaceEqualDeep(before, answer));
+            }
+        };
+        void put();
+        const stop = useComposer.subscribe((state, before) => {
+            if (state.document !== before.document) {
+                clearTimeout(timer);
+                timer = setTimeout(() => void put(), pause);
+            }
+        });
+
+        return () => {
+            clearTimeout(timer);
+            stop();
+        };
+    }, [ask, pause]);
+
+    return said;
+}

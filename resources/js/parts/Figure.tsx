@@ -1,0 +1,36 @@
+import { useState } from 'react';
+
+/** A whole number within bounds; bare where its name stands beside it already. */
+export function Figure({ label, unit, value, usual, min, max, set, bare = false }: { label: string; unit: string; value: number | undefined; usual: number; min: number; max: number; set: (value: number | undefined) => void; bare?: boolean }) {
+    const [typed, setTyped] = useState<string | null>(null);
+    const wrong = typed !== null;
+
+    return (
+        <label className="flex items-center gap-1.5 whitespace-nowrap">
+            <span className={bare ? 'sr-only' : ''}>{label}</span>
+            <input
+                type="number"
+                className="input input-xs bg-raised w-16 font-semibold"
+                min={min}
+                max={max}
+                aria-invalid={wrong}
+                value={typed ?? value ?? usual}
+                onChange={(event) => {
+                    const number = event.target.valueAsNumber;
+                    const fits = Number.isInteger(number) && number >= min && number <= max;
+                    setTyped(fits ? null : event.target.value);
+                    if (fits) {
+                        set(number);
+                    }
+                }}
+                onBlur={() => setTyped(null)}
+            />
+            {unit}
+            {wrong && (
+                <span className="text-error text-[12px]" role="alert">
+                    {min} to {max}
+                </span>
+            )}
+        </label>
+    );
+}
