@@ -275,7 +275,7 @@ final class BrandTest extends BrowserTestCase
         $this->see('You may look, not change.');
         $this->seeOnStage('Thank you', 'Message 1');
         self::assertSame([], $this->driver->findElements(WebDriverBy::xpath('//main//button[.="Publish" or .="Take it out"] | //main//input[@type="file"]')));
-        self::assertNotNull($this->attribute('//input[@aria-label="header colour, as a figure"]', 'disabled'));
+        $this->element('//fieldset[@disabled]//input[@aria-label="header colour, as a figure"]');
         $this->driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
         $this->open('/brand');
         $this->seeOnStage('Thank you', 'Message 1');
