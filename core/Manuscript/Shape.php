@@ -30,9 +30,8 @@ final readonly class Shape
         if ($class === null) {
             return null;
         }
-        $schema = $class::schema();
 
-        return $known[$type] ??= self::ofProperties($schema['title'], ['when' => ['$ref' => '#/$defs/condition'], ...$schema['properties'], 'plain' => ['title' => 'In plain text', '$ref' => '#/$defs/inline']]);
+        return $known[$type] ??= self::ofProperties($class::schema()['title'], Common::properties($class));
     }
 
     public static function ofEnvelope(): self

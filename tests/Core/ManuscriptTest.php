@@ -8,6 +8,7 @@ use Herald\Brand\Brand;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Manuscript\Blocks;
+use Herald\Manuscript\Change;
 use Herald\Manuscript\Differences;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\Template;
@@ -139,7 +140,7 @@ final class ManuscriptTest extends TestCase
             'changed Envelope, Subject: Visit |-[Number]|+[Number] again|',
             'changed Text: We pack it |-tonight.|+tomorrow.|',
             'changed Text: For |-[Name]|+[Name or “guest”]|',
-            'changed Text, settings: Stays|',
+            'changed Text: Stays|',
             'added Button: +See [Page]|',
             'moved Text: Last|',
             'removed Text: -Goes|',
@@ -147,15 +148,29 @@ final class ManuscriptTest extends TestCase
         self::assertSame([], Differences::between($after, $after, Vocabulary::of(Sample::type())));
     }
 
-    public function test_another_brand_and_colours_of_its_own_are_differences_too(): void
+    public function test_what_is_set_otherwise_is_told_with_what_it_was_and_is(): void
     {
-        $before = ['envelope' => ['subject' => 'x'], 'manuscript' => [['id' => 't', 'type' => 'text', 'text' => 'Words']]];
-        $after = [...$before, 'brand' => 'night-school', 'look' => ['button_text' => '#112233']];
-        $after['manuscript'][0]['look'] = ['text' => '#445566'];
-        $changes = Differences::between($before, $after, Vocabulary::of(Sample::type()));
+        $told = static fn (array $before, array $after, array $rest = []): array => array_map(
+            static fn (Change $change): string => "{$change->label}: ".implode(', ', array_map(static fn (array $setting): string => implode('|', $setting), $change->settings)),
+            Differences::between(Sample::document([$before])->data, Sample::document([$after], $rest)->data, Vocabulary::of(Sample::type())),
+        );
+        $text = ['id' => 't', 'type' => 'text', 'text' => 'On {visit.day}, gladly'];
 
-        self::assertSame(['Brand and looks', 'Text, settings'], array_map(static fn ($change): string => $change->label, $changes));
-        self::assertSame('wears night-school, button text #112233', implode('', array_column($changes[0]->words, 'text')));
+        // Members that every block has, and its own.
+        foreach (['align' => ['end', 'Align||end'], 'space' => [5, 'Space below||5'], 'shown_on' => ['phone', 'Shown on||phone'], 'phone_size' => [120, 'Size on phones||120'], 'small' => [true, 'Small||yes'], 'look' => [['text' => '#445566', 'size' => 20], 'Text||#445566, Size of text||20']] as $member => [$value, $words]) {
+            self::assertSame(["Text: {$words}"], $told($text, [...$text, $member => $value]), $member);
+        }
+        self::assertSame(['Text: Align|end|start'], $told([...$text, 'align' => 'end'], [...$text, 'align' => 'start']));
+        self::assertSame(['Text: Show||if Number is filled'], $told($text, [...$text, 'when' => ['path' => 'visit.number', 'operator' => 'filled']]));
+
+        // What is not seen from the words: their looks, their links, the formats of values.
+        $runs = static fn (array $look): array => ['text' => [['text' => 'On '], ['variable' => 'visit.day', ...$look], ['text' => ', gladly']]] + $text;
+        self::assertSame(['Text: Looks of the words||“[Day]” bold, as date long, leads to https://example.org'], $told($text, $runs(['bold' => true, 'format' => 'date_long', 'link' => [['text' => 'https://example.org']]])));
+
+        // Brand and looks of the whole, and the same in other languages.
+        self::assertSame(['Brand and looks: Brand it wears||night-school, Button text||#112233'], $told($text, $text, ['brand' => 'night-school', 'look' => ['button_text' => '#112233']]));
+        $german = Differences::between(Sample::document([$text])->data, Sample::document([$text], ['translations' => ['de' => ['t.text' => 'Am {visit.day}, gern', 'envelope.subject' => 'Besuch']]])->data, Vocabulary::of(Sample::type()));
+        self::assertSame([['added', 'Envelope, Subject, in German', 'Besuch'], ['added', 'Text, in German', 'Am [Day], gern']], array_map(static fn (Change $change): array => [$change->kind, $change->label, $change->words[0]['text']], $german));
     }
 
     public function test_built_in_words_become_a_template_with_its_translations(): void

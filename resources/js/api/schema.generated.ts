@@ -977,6 +977,12 @@ export interface components {
                 kind: "same" | "removed" | "added";
                 text: string;
             }[];
+            /** @description those that are other than before; empty where one is not set */
+            settings: {
+                title: string;
+                before: string;
+                after: string;
+            }[];
         };
         Differences: {
             changes: components["schemas"]["Change"][];

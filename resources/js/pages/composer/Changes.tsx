@@ -17,16 +17,17 @@ export function Changes({ changes }: { changes: Change[] }) {
                     <p className="text-muted">
                         {change.label} <b className="font-semibold">{KINDS[change.kind]}</b>
                     </p>
+                    {change.settings.map((setting, index) => (
+                        <p key={index} className="break-words">
+                            {setting.title}: <Was>{setting.before || 'not set'}</Was> <span aria-hidden="true">→</span> <Is>{setting.after || 'not set'}</Is>
+                        </p>
+                    ))}
                     <p className="break-words" dir="auto">
                         {change.words.map((word, index) =>
                             word.kind === 'added' ? (
-                                <ins key={index} className="bg-success/15 no-underline">
-                                    {word.text}
-                                </ins>
+                                <Is key={index}>{word.text}</Is>
                             ) : word.kind === 'removed' ? (
-                                <del key={index} className="bg-error/10">
-                                    {word.text}
-                                </del>
+                                <Was key={index}>{word.text}</Was>
                             ) : (
                                 <span key={index}>{word.text}</span>
                             ),
@@ -36,4 +37,12 @@ export function Changes({ changes }: { changes: Change[] }) {
             ))}
         </ol>
     );
+}
+
+function Is({ children }: { children: string }) {
+    return <ins className="bg-success/15 no-underline">{children}</ins>;
+}
+
+function Was({ children }: { children: string }) {
+    return <del className="bg-error/10">{children}</del>;
 }
