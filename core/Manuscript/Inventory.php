@@ -55,7 +55,7 @@ final class Inventory
     private function looks(array $document): void
     {
         $looks = $this->entries[self::NO_BLOCK.'looks'] = new Entry('Brand and looks');
-        $looks->has('brand', 'Brand it wears', is_string($document['brand'] ?? null) ? $document['brand'] : '');
+        $looks->has('brand', 'Brand it wears', is_string($document['brand'] ?? null) ? $document['brand'] : 'the default');
         self::look($looks, $document);
     }
 
@@ -75,7 +75,7 @@ final class Inventory
         $place = "{$piece->id}.{$piece->part}";
         match ($piece->kind) {
             PartKind::Inline, PartKind::Link => $this->inline($entry, $piece->block, $piece, $piece->raw),
-            PartKind::Condition => $entry->has($place, $piece->title, $piece->raw === null || $piece->guards === [] ? '' : 'if '.$piece->guards[count($piece->guards) - 1]->sentence()),
+            PartKind::Condition => $entry->has($place, $piece->title, $piece->raw === null || $piece->guards === [] ? 'always' : 'if '.$piece->guards[count($piece->guards) - 1]->sentence()),
             PartKind::List => $entry->has($place, $piece->title, is_string($piece->raw) ? self::variable($piece->raw, $piece->vocabulary) : ''),
             PartKind::Setting => $entry->has($place, $piece->title, self::value($piece->raw)),
             PartKind::Blocks, PartKind::Objects => null,
@@ -98,7 +98,7 @@ final class Inventory
                 is_array($run['link'] ?? null) ? 'leads to '.implode('', array_map(static fn (mixed $step): string => self::run(is_array($step) ? $step : [], $piece->vocabulary), $run['link'])) : '',
             ], static fn (string $look): bool => $look !== '');
             if ($looks !== []) {
-                $manner[] = '“'.trim($said).'” '.implode(', ', $looks);
+                $manner[] = (isset($run['variable']) ? $said : '“'.trim($said).'”').' '.implode(', ', $looks);
             }
         }
         $entry->says($words);

@@ -238,7 +238,7 @@ final class BrandTest extends BrowserTestCase
         $this->see('Now: ', '//pre');
 
         $this->press('Publish');
-        $this->see('Brand it wears: not set → night-school', '//dialog[@open]');
+        $this->see('Brand it wears: the default → night-school', '//dialog[@open]');
         $this->pressIn('Publish', '//dialog[@open]');
         $this->see('Version 2 is published');
         $this->open('/brand/night-school');

@@ -977,7 +977,7 @@ export interface components {
                 kind: "same" | "removed" | "added";
                 text: string;
             }[];
-            /** @description those that are other than before; empty where one is not set */
+            /** @description those that are other than before; empty where one is as usual */
             settings: {
                 title: string;
                 before: string;

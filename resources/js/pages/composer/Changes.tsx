@@ -19,7 +19,7 @@ export function Changes({ changes }: { changes: Change[] }) {
                     </p>
                     {change.settings.map((setting, index) => (
                         <p key={index} className="break-words">
-                            {setting.title}: <Was>{setting.before || 'not set'}</Was> <span aria-hidden="true">→</span> <Is>{setting.after || 'not set'}</Is>
+                            {setting.title}: <Was>{setting.before || 'usual'}</Was> <span aria-hidden="true">→</span> <Is>{setting.after || 'usual'}</Is>
                         </p>
                     ))}
                     <p className="break-words" dir="auto">
