@@ -126,7 +126,7 @@ final readonly class CustomCss
             } else {
                 $style[$property] = $value;
                 if (in_array($property, ['color', 'background-color'], true) && preg_match('/^#[0-9A-F]{6}$/D', $value) !== 1) {
-                    $notes[] = new CssNote($line, "“{$value}” is not held against its ground: only colours in figures are, such as #16233A", false);
+                    $notes[] = new CssNote($line, "“{$value}” is not held against its ground: only colours are that have a figure or a name, such as #16233A or navy", false);
                 }
                 if ($lacking !== []) {
                     $notes[] = new CssNote($line, "“{$property}” is dropped by ".self::listed($lacking), false);
@@ -142,6 +142,10 @@ final readonly class CustomCss
         $value = $declaration->getValue();
 
         $text = str_replace('"', "'", trim(is_object($value) ? $value->render(OutputFormat::createCompact()) : (string) $value));
+
+        if (preg_match('/color|^border/i', $declaration->getPropertyName()) === 1) {
+            $text = ColourNames::asFigures($text);
+        }
 
         // Six digits hold everywhere.
         return preg_replace_callback('/#(?:([0-9a-f])([0-9a-f])([0-9a-f])\b|[0-9a-f]{6}\b)/i', static fn (array $match): string => strtoupper(isset($match[3]) ? "#{$match[1]}{$match[1]}{$match[2]}{$match[2]}{$match[3]}{$match[3]}" : $match[0]), $text) ?? $text;

@@ -53,7 +53,7 @@ final class OwnCssContrast
                     $worst[$cause] = $ratio;
                     $findings[$cause] = new BrandFinding(Weight::Advisory, 'css', sprintf(
                         '%s (.%s) stands out by %.1f:1 from %s where your own CSS has it; %.1f:1 is needed to read it.',
-                        ucfirst($element->words()), $element->value, Contrast::figure($ratio), $part->words(), Contrast::TEXT,
+                        ucfirst($element->words()), $element->value, Contrast::figure($ratio), explode(',', $part->words())[0], Contrast::TEXT,
                     ));
                 }
             }

@@ -206,7 +206,8 @@ final class BrandTest extends TestCase
         self::assertStringContainsString('The words of a button', implode(' ', $said('.button-box { background-color: #111111 }')));
         self::assertStringContainsString('the footer', implode(' ', $said('.footer .link { color: #dddddd }')));
         self::assertStringNotContainsString('the ground of the message', implode(' ', $said('.footer .link { color: #dddddd }')));
-        self::assertStringContainsString('“tomato” is not held against its ground', implode(' ', $said('.text { color: tomato }')));
+        self::assertStringContainsString('A text (.text) stands out by 2.4:1 from the footer where', implode(' ', $said('.text { color: Tomato }')), 'colours have names, too');
+        self::assertStringContainsString('“inherit” is not held against its ground', implode(' ', $said('.text { color: inherit }')));
     }
 
     public function test_findings_name_their_place_and_each_mend_does_away_with_its_own(): void
