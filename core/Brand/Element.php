@@ -15,6 +15,7 @@ enum Element: string
     case Logo = 'logo';
     case Heading = 'heading';
     case Text = 'text';
+    case Point = 'point';
     case Link = 'link';
     case Picture = 'picture';
     case ButtonBox = 'button-box';
@@ -40,6 +41,7 @@ enum Element: string
             self::Logo => 'the picture of the logo',
             self::Heading => 'a heading',
             self::Text => 'a text',
+            self::Point => 'one of several points',
             self::Link => 'a link within words',
             self::Picture => 'a picture',
             self::ButtonBox => 'the cell that a button fills',

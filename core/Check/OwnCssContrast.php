@@ -23,7 +23,7 @@ final class OwnCssContrast
     ];
 
     private const WORDS = [
-        [Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Link, ColourRole::Link],
+        [Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Point, ColourRole::Text], [Element::Link, ColourRole::Link],
         [Element::FactLabel, ColourRole::Muted], [Element::FactValue, ColourRole::Text], [Element::ItemsHead, ColourRole::Muted], [Element::ItemsCell, ColourRole::Text],
         [Element::TotalLabel, ColourRole::Text], [Element::TotalValue, ColourRole::Text],
     ];

@@ -11,6 +11,7 @@ final class Blocks
     private const TYPES = [
         Block\Heading::class,
         Block\Text::class,
+        Block\Points::class,
         Block\Button::class,
         Block\Picture::class,
         Block\BrandLogo::class,

@@ -10,6 +10,7 @@ use Herald\Manuscript\Block;
 use Herald\Manuscript\Device;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\Point;
 use Herald\Manuscript\Row;
 use Herald\Manuscript\Variable;
 use Herald\Value\Clean;
@@ -101,6 +102,30 @@ final class TextWriter extends Writer
     {
         foreach ($rows as $row) {
             $this->when($row->when, fn () => $this->tableRow([$row->label, $row->value], $aligns));
+        }
+        $this->endTable();
+    }
+
+    /**
+     * @param  list<Point>  $points
+     */
+    public function points(array $points, bool $numbered): void
+    {
+        if ($numbered) {
+            $this->twig->tag('set _number = 0');
+        }
+        foreach ($points as $point) {
+            $this->when($point->when, function () use ($point, $numbered): void {
+                if ($numbered) {
+                    // Those that are not shown are not counted.
+                    $this->twig->tag('set _number = _number + 1');
+                }
+                $this->twig->literal(TextLayout::ROW);
+                $numbered ? $this->twig->print("_number ~ '.'") : $this->twig->literal('-');
+                $this->twig->literal(TextLayout::CELL);
+                $this->inline($point->words, TextLayout::BREAK);
+                $this->twig->literal("\n");
+            });
         }
         $this->endTable();
     }

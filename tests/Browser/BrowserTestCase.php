@@ -8,6 +8,7 @@ use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\Exception\ElementClickInterceptedException;
 use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Remote\DriverCommand;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -146,18 +147,45 @@ abstract class BrowserTestCase extends TestCase
     protected function type(string ...$keys): void
     {
         foreach ($keys as $key) {
-            $this->driver->getKeyboard()->sendKeys($key);
+            in_array($key, [WebDriverKeys::HOME, WebDriverKeys::END], true) ? $this->toTheEdge($key) : $this->hold([], ...mb_str_split($key));
         }
+    }
+
+    /** Home or End, until the caret stays there: for some milliseconds after a text is taken up the editor places it itself, which nobody but a machine notices. */
+    private function toTheEdge(string $key): void
+    {
+        $caret = fn (): ?int => $this->driver->executeScript('const [is, at] = [getSelection(), document.createRange()]; if (is.rangeCount === 0) return null; at.selectNodeContents(document.activeElement); at.setEnd(is.focusNode, is.focusOffset); return at.toString().length');
+        $presses = 0;
+        Stack::waitFor(function () use ($key, $caret, &$presses): bool {
+            $before = $caret();
+            $this->hold([], $key);
+            $presses++;
+
+            return $caret() === $before && $presses > 1;
+        }, 'the caret to be at the edge');
     }
 
     protected function control(string $key): void
     {
-        $this->driver->getKeyboard()->sendKeys([WebDriverKeys::CONTROL, $key, WebDriverKeys::CONTROL]);
+        $this->hold([WebDriverKeys::CONTROL], $key);
     }
 
     protected function alt(string $key): void
     {
-        $this->driver->getKeyboard()->sendKeys([WebDriverKeys::ALT, $key, WebDriverKeys::ALT]);
+        $this->hold([WebDriverKeys::ALT], $key);
+    }
+
+    /**
+     * Presses keys while others are held down. They go to whatever has the focus, as a person's do.
+     *
+     * @param  list<string>  $held
+     */
+    protected function hold(array $held, string ...$keys): void
+    {
+        $down = static fn (string $key): array => ['type' => 'keyDown', 'value' => $key];
+        $up = static fn (string $key): array => ['type' => 'keyUp', 'value' => $key];
+        $actions = [...array_map($down, $held), ...array_merge(...array_map(static fn (string $key): array => [$down($key), $up($key)], $keys)), ...array_map($up, array_reverse($held))];
+        $this->driver->execute(DriverCommand::ACTIONS, ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]]]);
     }
 
     /** Puts the caret into a text. */

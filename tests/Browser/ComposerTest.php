@@ -84,7 +84,7 @@ final class ComposerTest extends BrowserTestCase
         }
         self::assertSame(['envelope' => ['subject' => []], 'manuscript' => []], $this->manuscript());
         for ($step = 0; $step < 200 && $this->attribute('//button[starts-with(@aria-label, "Redo")]', 'disabled') === null; $step++) {
-            $this->driver->getKeyboard()->sendKeys([Key::CONTROL, Key::SHIFT, 'z', Key::CONTROL, Key::SHIFT]);
+            $this->hold([Key::CONTROL, Key::SHIFT], 'z');
         }
         self::assertSame($before, $this->manuscript());
 
@@ -267,7 +267,7 @@ final class ComposerTest extends BrowserTestCase
 
         // Two texts side by side, and apart again: from the end of one, Shift reaches the next.
         $this->into('(//*[@aria-label="Text: Words"])[2]');
-        $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::ARROW_DOWN, Key::SHIFT]);
+        $this->hold([Key::SHIFT], Key::ARROW_DOWN);
         $this->see('2 blocks', '//*[contains(@class, "strip")]');
         $this->click('//*[contains(@class, "strip")]//button[normalize-space(.)="columns"]');
         $columns = $this->manuscript()['manuscript'][2];
@@ -302,10 +302,24 @@ final class ComposerTest extends BrowserTestCase
         $this->pick('is a gift', 'order.gift');
         $this->waitForStage('Gift');
 
+        // Points follow each other by Enter; an empty one ends the list, and joins the one before by Backspace.
+        $this->into('//*[@aria-label="Heading: Words"]');
+        $this->alt(Key::ENTER);
+        $this->pick('points', 'Points');
+        $this->type('Warm clothes', Key::ENTER, 'A torch', Key::ENTER, 'no', Key::ENTER, Key::ENTER, 'Until then.', Key::ARROW_UP, Key::HOME, Key::BACKSPACE, '; ');
+        $this->waitForStage('A torch; no');
+        [, $points, $after] = $this->manuscript()['manuscript'];
+        self::assertSame([[['text' => 'Warm clothes']], [['text' => 'A torch; no']]], array_column($points['points'], 'text'));
+        self::assertSame([['text' => 'Until then.']], $after['text']);
+        $this->press('Points: select');
+        $this->shiftPress('Text: select');
+        $this->type(Key::DELETE);
+        self::assertSame('text', $this->manuscript()['manuscript'][1]['type']);
+
         // Words get their looks and a link by keyboard.
         $this->into('//*[@aria-label="Text: Words"][contains(., "working days.")]');
         $this->type(Key::END);
-        $this->driver->getKeyboard()->sendKeys([Key::SHIFT, Key::CONTROL, Key::ARROW_LEFT, Key::ARROW_LEFT, Key::SHIFT, Key::CONTROL]);
+        $this->hold([Key::SHIFT, Key::CONTROL], Key::ARROW_LEFT, Key::ARROW_LEFT);
         $this->control('b');
         $this->press('Link');
         $this->element('//input[@placeholder="https://"]')->sendKeys('https://example.org/days'.Key::ENTER);
@@ -401,10 +415,11 @@ final class ComposerTest extends BrowserTestCase
         $this->press('Heading: select');
         $this->control('v');
         Stack::waitFor(fn (): bool => count($this->driver->findElements(WebDriverBy::xpath('//*[@data-frame][@aria-label="Button"]'))) === 2, 'the button to be there twice');
-        $this->paste('//*[@data-frame][@aria-label="Text"]//*[@aria-label="Text: Words"]', '<h2 onclick="x()">Pasted</h2><p>With <b>bold</b> and <a href="https://example.org/a">a link</a><script>alert(1)</script></p><ul><li>One</li></ul>');
-        $this->waitForStage('• One');
+        $this->paste('//*[@data-frame][@aria-label="Text"]//*[@aria-label="Text: Words"]', '<h2 onclick="x()">Pasted</h2><p>With <b>bold</b> and <a href="https://example.org/a">a link</a><script>alert(1)</script></p><ul><li>One</li><li>And <b>two</b></li></ul>');
+        $this->waitForStage('And two');
         $pasted = $this->manuscript()['manuscript'];
         self::assertContains([['text' => 'Pasted']], array_column($pasted, 'text'));
+        self::assertContains([[['text' => 'One']], [['text' => 'And '], ['text' => 'two', 'bold' => true]]], array_map(static fn (array $block): array => array_column($block['points'] ?? [], 'text'), $pasted));
         self::assertContains([['text' => 'With '], ['text' => 'bold', 'bold' => true], ['text' => ' and '], ['text' => 'a link', 'link' => [['text' => 'https://example.org/a']]]], array_column($pasted, 'text'));
     }
 

@@ -45,6 +45,7 @@ final class RenderTest extends TestCase
         ['id' => 'g', 'type' => 'section', 'blocks' => [['id' => 'g1', 'type' => 'text', 'text' => 'Inside: {visit.meta.table or "no table"}', 'small' => true]]],
         ['id' => 'k', 'type' => 'columns', 'columns' => [['id' => 'k1', 'blocks' => [['id' => 'k1t', 'type' => 'text', 'text' => 'First column.']]], ['id' => 'k2', 'blocks' => [['id' => 'k2t', 'type' => 'picture', 'source' => 'https://example.org/x.png', 'alternative' => 'Second column']]]]],
         ['id' => 'c', 'type' => 'choice', 'branches' => [['id' => 'c1', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => [['id' => 'c1t', 'type' => 'text', 'text' => 'It is paid.']]]], 'otherwise' => [['id' => 'c2t', 'type' => 'text', 'text' => 'It is not paid.']]],
+        ['id' => 'o', 'type' => 'points', 'points' => [['id' => 'o1', 'text' => 'A point for {visit.guest.name}'], ['id' => 'o2', 'text' => [['text' => 'and '], ['variable' => 'visit.number', 'bold' => true]]]]],
         ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.guests', 'item' => 'guest', 'blocks' => [['id' => 'r1', 'type' => 'text', 'text' => 'With {guest}.']], 'empty' => [['id' => 'r2', 'type' => 'text', 'text' => 'Alone.']]],
     ];
 
@@ -52,7 +53,7 @@ final class RenderTest extends TestCase
     {
         $message = Sample::fill(self::ALL);
 
-        foreach (['For Aoife', 'V-1', 'Go, Aoife', 'Star chart', '€15.90', '€1,234.50', 'Inside: 7', 'First column.', 'Second column', 'It is paid.', 'With Bram.', 'With Ciara.', 'Larkmoor Observatory'] as $words) {
+        foreach (['For Aoife', 'V-1', 'Go, Aoife', 'Star chart', '€15.90', '€1,234.50', 'Inside: 7', 'First column.', 'Second column', 'It is paid.', 'A point for Aoife', 'With Bram.', 'With Ciara.', 'Larkmoor Observatory'] as $words) {
             self::assertStringContainsString($words, $message->html);
             self::assertStringContainsString($words, $message->text);
         }
@@ -163,6 +164,29 @@ final class RenderTest extends TestCase
         self::assertSame(2, substr_count($message->html, '<div style="display:inline-block;width:100%;max-width:276px;vertical-align:top">'));
         self::assertStringContainsString('width="276" alt="Second column"', $message->html, 'a picture is no wider than its column');
         self::assertStringStartsWith("First column.\n\nSecond column\n", $message->text);
+    }
+
+    public function test_points_have_marks_or_numbers_and_hang_in_text(): void
+    {
+        $points = ['id' => 'o', 'type' => 'points', 'points' => [
+            ['id' => 'a', 'text' => 'Warm clothes, for the dome is as cold as the night outside, which is the whole point of it'],
+            ['id' => 'b', 'text' => 'A deposit', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => false]],
+            ['id' => 'c', 'text' => [['text' => 'Red torches'], ['break' => true], ['text' => 'no white ones']]],
+        ]];
+        $hanging = static fn (string $one, string $two): string => "{$one}Warm clothes, for the dome is as cold as the night outside, which is the\n   ".str_repeat(' ', strlen($one) - 3)."whole point of it\n{$two}Red torches\n   ".str_repeat(' ', strlen($one) - 3).'no white ones';
+
+        $marked = Sample::fill([$points]);
+        self::assertStringStartsWith($hanging('-  ', '-  ')."\n", $marked->text);
+        self::assertMatchesRegularExpression('#<ul style="margin:0 0 0 24px;padding:0"><li [^>]*>Warm.*</li><li [^>]*>Red torches<br>no white ones</li></ul>#', $marked->html);
+
+        // What is not shown is not counted, in either part.
+        $numbered = Sample::fill([['numbered' => true] + $points]);
+        self::assertStringStartsWith($hanging('1.  ', '2.  ')."\n", $numbered->text);
+        self::assertSame(1, preg_match_all('#<ol [^>]*>.*</ol>#s', $numbered->html));
+        self::assertSame(2, substr_count($numbered->html, '<li '));
+
+        self::assertStringContainsString('<ul style="margin:0 24px 0 0;padding:0">', Sample::fill([$points], [], ['language' => 'ar'], 'ar')->html);
+        self::assertStringContainsString('list-style-position:inside', Sample::fill([['align' => 'center'] + $points])->html);
     }
 
     public function test_groups_may_stand_in_groups_and_conditions_may_speak_of_items(): void

@@ -18,7 +18,7 @@ final class TemplateTest extends TestCase
     public function test_the_published_schema_is_the_one_of_the_blocks_there_are(): void
     {
         self::assertStringEqualsFile(dirname(__DIR__, 2).'/schema/template.json', TemplateSchema::json(), 'Run php artisan herald:schema.');
-        self::assertCount(14, Blocks::types());
+        self::assertCount(15, Blocks::types());
     }
 
     /**

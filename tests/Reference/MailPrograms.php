@@ -21,7 +21,7 @@ final class MailPrograms
 {
     /** Where the data set speaks of something under another name. */
     private const NAMES = [
-        'element tr' => 'html-table', 'element td' => 'html-table', 'element th' => 'html-table', 'element em' => 'html-strong', 'element h1' => 'html-h1-h6', 'element h2' => 'html-h1-h6', 'element h3' => 'html-h1-h6',
+        'element tr' => 'html-table', 'element td' => 'html-table', 'element th' => 'html-table', 'element em' => 'html-strong', 'element ul' => 'html-lists', 'element ol' => 'html-lists', 'element li' => 'html-lists', 'element h1' => 'html-h1-h6', 'element h2' => 'html-h1-h6', 'element h3' => 'html-h1-h6',
         'attribute class' => 'css-selector-class', 'rule @media' => 'css-at-media', 'rule !important' => 'css-important', 'rule @media(prefers-color-scheme)' => 'css-at-media-prefers-color-scheme', 'rule @font-face' => 'css-at-font-face', 'rule color-scheme' => 'css-color-scheme',
         'attribute src' => 'html-img', 'attribute alt' => 'html-img',
         'property padding-left' => 'css-padding', 'property padding-right' => 'css-padding', 'property border-top' => 'css-border', 'property border-bottom' => 'css-border',
@@ -127,7 +127,7 @@ final class MailPrograms
             '## Rules for engines of word processors', '',
             'Outlook on Windows lays messages out with the engine of a word processor. What follows is common practice for it, and tested on every message that blocks can make:', '',
             '- The layout is tables. Widths stand in attributes: of pictures, of the message in a conditional comment, of columns in another. No width rests on `max-width` alone.',
-            '- No distance rests on `margin`: it is 0 or auto everywhere. Distances are padding of cells.',
+            '- No distance rests on `margin`: it is 0 or auto everywhere but on lists, where these engines follow it and know no padding. Distances are padding of cells.',
             '- The room in a button is padding of its link for all others, and `mso-padding-alt` of its cell there.',
             '- Grounds stand in `bgcolor` as well as in the style; there are no background pictures.',
             '- What is for phones or for the dark alone is hidden by its own style with `mso-hide`, or by a conditional comment.', '',
@@ -163,6 +163,7 @@ final class MailPrograms
                     'button' => ['label' => $text, 'link' => '{visit.page}'],
                     'picture' => ['source' => 'https://example.org/a.png', 'alternative' => 'A', 'link' => 'https://example.org', 'width' => 200],
                     'divider', 'logo', 'social' => [],
+                    'points' => ['points' => [['id' => "p-{$align}", 'text' => $text]], 'numbered' => $align === 'end'],
                     'facts', 'totals' => ['rows' => [['id' => "{$type}-{$align}-1", 'label' => 'A', 'value' => $text], ['id' => "{$type}-{$align}-2", 'label' => 'B', 'value' => 'b', 'strong' => true]]],
                     'line_items' => ['list' => 'visit.items', 'picture' => 'https://example.org/a.png', 'empty' => 'none', 'columns' => [['id' => "l-{$align}-1", 'label' => 'A', 'value' => '{item.name}'], ['id' => "l-{$align}-2", 'label' => 'B', 'value' => '{item.price}', 'align' => 'end']]],
                     'section' => ['blocks' => [['id' => "s-{$align}", 'type' => 'text', 'text' => $text, 'small' => true]]],

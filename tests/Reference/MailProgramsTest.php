@@ -46,7 +46,8 @@ final class MailProgramsTest extends TestCase
             $xpath = new \DOMXPath($document);
             $styled = static fn (string $property): \DOMNodeList => $xpath->query("//*[contains(concat(';', @style), ';{$property}:')]");
             foreach ($styled('margin') as $element) {
-                self::assertMatchesRegularExpression('/(^|;)margin:0( auto)?(;|$)/', $element->getAttribute('style'));
+                $list = in_array($element->nodeName, ['ul', 'ol'], true) ? '| 0 0 24px| 24px 0 0' : '';
+                self::assertMatchesRegularExpression("/(^|;)margin:0( auto{$list})?(;|$)/", $element->getAttribute('style'));
             }
             foreach ($styled('max-width') as $element) {
                 $within = $xpath->query('ancestor::td[@width][1] | ancestor::table[@width][1]', $element);

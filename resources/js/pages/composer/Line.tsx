@@ -3,7 +3,7 @@ import { NodeSelection, TextSelection } from '@tiptap/pm/state';
 import { memo, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { describing, useDesk } from './desk';
-import { find, firstLine, insert, listAt, newText, remove, set, update, type Run } from './document';
+import { find, firstLine, insert, listAt, newText, remove, set, update, withFreshIds, type Item, type Run } from './document';
 import { copiedBlocks, blocksOfHtml, blocksOfText } from './paste';
 import { pasteBlocks } from './pasteBlocks';
 import { deeds, extend, live, NOTHING, placeAfterHand, useComposer, useWriting } from './store';
@@ -304,27 +304,38 @@ function step(): boolean {
     return block !== null && block !== undefined;
 }
 
-/** Enter: what stands after the caret becomes a text of its own; in the envelope and in parts of blocks it leads to the next line. */
+/** Enter: what stands after the caret becomes a text, or a point, of its own; an empty last point ends the list. In the envelope and in other parts of blocks it leads to the next line. */
 function split(editor: Editor): boolean {
     const { hand, document, apply } = useComposer.getState();
     const found = hand ? find(document, hand.id) : null;
-    if (!hand || !found || found.item !== found.block || hand.part !== 'text') {
+    if (!hand || !found || hand.part !== 'text') {
         if (!goOn(1, 'start')) {
             deeds.enter();
         }
 
         return true;
     }
+    const isBlock = found.item === found.block;
+    const many = listAt(document, found.place).length;
+    if (!isBlock && editor.isEmpty && many > 1 && found.place.index === many - 1) {
+        const added = newText();
+        const place = find(document, found.block.id)?.place ?? found.place;
+        apply('new text', (now) => insert(remove(now, [hand.id]), { ...place, index: place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
+
+        return true;
+    }
+    const fresh = (runs: Run[] = []): Item => (isBlock ? newText(runs) : withFreshIds({ id: '', text: runs }));
+    const name = isBlock ? 'new text' : `add ${found.shape.title.toLowerCase()}`;
     const { state } = editor;
     const [kept = [], rest = []] = [state.doc.cut(0, state.selection.from), state.doc.cut(state.selection.to)].map((part) => tidy(fromEditor(part.firstChild?.toJSON() as JSONContent | undefined)));
     if (kept.length === 0 && rest.length > 0) {
         // At the very start an empty text goes in front: what is written stays what it is, with its settings and translations.
-        apply('new text', (now) => insert(now, found.place, [newText()]));
+        apply(name, (now) => insert(now, found.place, [fresh()]));
 
         return true;
     }
-    const added = newText(rest);
-    apply('new text', (now) => insert(set(now, hand.id, 'text', kept), { ...found.place, index: found.place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
+    const added = fresh(rest);
+    apply(name, (now) => insert(set(now, hand.id, 'text', kept), { ...found.place, index: found.place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
 
     return true;
 }
@@ -333,14 +344,19 @@ function split(editor: Editor): boolean {
 function join(by: -1 | 1): boolean {
     const { hand, document, apply } = useComposer.getState();
     const found = hand ? find(document, hand.id) : null;
-    if (!hand || !found || found.item !== found.block || hand.part !== 'text') {
+    if (!hand || !found || hand.part !== 'text') {
         return false;
     }
     const list = listAt(document, found.place);
     const other = list[found.place.index + by];
     const own = found.item['text'] as Run[];
     if (!other) {
-        if (own.length === 0 && list.length > 1) {
+        if (own.length === 0 && list.length > 1 && found.item !== found.block) {
+            deeds.removeMember(hand.id);
+
+            return true;
+        }
+        if (own.length === 0 && (list.length > 1 || found.item !== found.block)) {
             deeds.remove();
 
             return true;
@@ -391,15 +407,16 @@ function handlePaste(editor: Editor, event: ClipboardEvent, rich: boolean): bool
 
         return true;
     }
-    if (blocks.length > 1 && hand && found) {
+    if (only && hand && found) {
         const empty = editor.isEmpty && found.block.type === 'text';
         const last = blocks.at(-1);
         const line = last && firstLine(last);
         const place = placeAfterHand();
-        apply(`paste ${blocks.length} blocks`, (now) => insert(empty ? remove(now, [found.block.id]) : now, empty ? found.place : place, blocks), {
+        const count = blocks.length === 1 ? 'one block' : `${blocks.length} blocks`;
+        apply(`paste ${count}`, (now) => insert(empty ? remove(now, [found.block.id]) : now, empty ? found.place : place, blocks), {
             hand: last ? { id: line?.id ?? last.id, part: line?.part ?? null, caret: 'end' } : undefined,
         });
-        toast.success(`Pasted as ${blocks.length} blocks.`);
+        toast.success(`Pasted as ${count}.`);
 
         return true;
     }

@@ -293,7 +293,7 @@ const Framed = memo(function Framed({ block, scope }: { block: Block; scope: Sco
                     {shape.title}
                 </button>
             </div>
-            <div className={`body body-${block.type}`}>
+            <div className={`body body-${block.type}${block['numbered'] === true ? ' body-numbered' : ''}`}>
                 {block['when'] !== undefined && <p className="condition condition-own">Only if {sentences[block.id] ?? '…'}</p>}
                 <Parts item={block} block={block} shape={shape} scope={within} outside={scope} />
                 {((inHand && !selected) || (selected && (!several || isLast))) && mayEdit && <InHand block={block} />}
@@ -400,7 +400,7 @@ function PartView({ part, item, block, shape, scope, labelled }: { part: Part; i
                 holdsBlocks && part.within ? (
                     <Branch key={member.id} member={member} shape={part.within} scope={scope} index={index} />
                 ) : (
-                    <div key={member.id} className="member">
+                    <div key={member.id} className={`member${part.within?.parts.filter((one) => one.kind === 'inline' || one.kind === 'link').length === 1 ? ' member-single' : ''}`}>
                         {part.within?.parts
                             .filter((one) => one.kind === 'inline' || one.kind === 'link')
                             .map((one) => (

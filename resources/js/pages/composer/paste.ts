@@ -30,7 +30,7 @@ export function blocksOfText(text: string): Block[] {
         .map((paragraph) => newText(paragraph.split('\n').flatMap((line, index): Run[] => [...(index > 0 ? [{ break: true as const }] : []), ...(line.trim() ? [{ text: line.trim() }] : [])])));
 }
 
-/** Formatted text as blocks, cleaned: headings, paragraphs, items of lists, pictures and rules; bold, italic, underline and links within them. */
+/** Formatted text as blocks, cleaned: headings, paragraphs, lists, pictures and rules; bold, italic, underline and links within them. */
 export function blocksOfHtml(html: string, schema: Schema): Block[] {
     const body = new DOMParser().parseFromString(html, 'text/html').body;
     body.querySelectorAll('script, style, meta, link, title, template, iframe, object').forEach((element) => element.remove());
@@ -68,18 +68,17 @@ export function blocksOfHtml(html: string, schema: Schema): Block[] {
                 if (/^https?:/.test(node.src)) {
                     found.push(withFreshIds({ id: '', type: 'picture', source: [{ text: node.src }], alternative: node.alt ? [{ text: node.alt }] : [] }));
                 }
+            } else if (node.matches('ul, ol') && !node.querySelector('img, table, h1, h2, h3, h4, h5, h6')) {
+                const points = [...node.querySelectorAll('li')].map((item) => runs([...item.childNodes].filter((child) => !(child instanceof HTMLElement && child.matches('ul, ol'))))).filter((words) => words.length > 0);
+                if (points.length > 0) {
+                    found.push(withFreshIds({ id: '', type: 'points', points: points.map((text) => ({ id: '', text })), ...(node.tagName === 'OL' ? { numbered: true } : {}) }));
+                }
             } else if (node.tagName === 'TR') {
                 const words = [...node.children].flatMap((cell, index): Run[] => [...(index > 0 ? [{ text: ' · ' }] : []), ...runs([...cell.childNodes])]);
                 found.push(newText(tidy(words)));
             } else {
-                const before = found.length;
-                const index = node.tagName === 'LI' ? [...(node.parentElement?.children ?? [])].indexOf(node) + 1 : 0;
                 walk(node);
                 flush();
-                const first = found[before];
-                if (index > 0 && Array.isArray(first?.['text'])) {
-                    found[before] = { ...first, text: tidy([{ text: node.parentElement?.tagName === 'OL' ? `${index}. ` : '• ' }, ...(first['text'] as Run[])]) };
-                }
             }
         }
         flush();
