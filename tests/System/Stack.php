@@ -170,7 +170,7 @@ final class Stack
      * @param  \Closure(): bool  $holds
      * @param  string|\Closure(): string  $what
      */
-    public static function waitFor(\Closure $holds, string|\Closure $what, float $seconds = 20): void
+    public static function waitFor(\Closure $holds, string|\Closure $what, float $seconds = 40): void
     {
         $end = microtime(true) + $seconds;
         while (! $holds()) {
