@@ -1,9 +1,9 @@
-import { type ReactNode, useEffect, useId, useRef } from 'react';
+import { type ReactNode, useId, useLayoutEffect, useRef } from 'react';
 
 /** A dialog element that is open just when it should be. */
 export function useModal(open: boolean) {
     const ref = useRef<HTMLDialogElement>(null);
-    useEffect(() => {
+    useLayoutEffect(() => {
         if (open && !ref.current?.open) {
             ref.current?.showModal();
         } else if (!open) {

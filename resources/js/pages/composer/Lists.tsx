@@ -1,5 +1,6 @@
 import { Command } from 'cmdk';
 import { useEffect, type ReactNode } from 'react';
+import { flushSync } from 'react-dom';
 import { useModal } from '../../parts/Dialog';
 import { useDesk } from './desk';
 import { scopeOf, written } from './document';
@@ -42,9 +43,9 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
     const { fresh } = useDesk();
     const put = (type: string) => {
         const place = takePlace() ?? placeAfterHand();
-        close();
-        // Once the list is gone and the page can have the focus again.
-        setTimeout(() => deeds.put([{ id: '', type, ...fresh[type] }], place));
+        // Gone at once, so that the page can have the focus again: keys that follow closely are not lost.
+        flushSync(close);
+        deeds.put([{ id: '', type, ...fresh[type] }], place);
     };
 
     return (
@@ -79,9 +80,9 @@ export function VariableList({ open, close }: { open: boolean; close: () => void
     const document = useComposer((state) => state.document);
     const scope = open && hand ? scopeOf(document, hand.id) : {};
     const done = () => {
-        close();
+        flushSync(close);
         // The dialog gives the focus back to what had it; the caret belongs in the text.
-        setTimeout(() => live.editor?.view.focus());
+        live.editor?.view.focus();
     };
 
     return (

@@ -78,7 +78,7 @@ const Asking = Extension.create<{ ask: () => void }>({
                 handler: ({ state, range }) => {
                     state.tr.delete(range.from, range.to);
                     // Once the letters are gone.
-                    setTimeout(this.options.ask);
+                    queueMicrotask(this.options.ask);
                 },
             }),
         ];
