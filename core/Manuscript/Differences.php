@@ -24,10 +24,11 @@ final class Differences
             // PHP makes numbers of ids that are digits alone.
             $id = (string) $id;
             $known = $old[$id] ?? null;
+            $settings = self::settings($known->settings ?? [], $entry->settings);
             if ($known === null) {
                 $changes[] = new Change('added', $id, $entry->label, self::words('', $entry->words));
-            } elseif ($known->words !== $entry->words || $known->settings !== $entry->settings) {
-                $changes[] = new Change('changed', $id, $entry->label, self::words($known->words, $entry->words), self::settings($known->settings, $entry->settings));
+            } elseif ($known->words !== $entry->words || $settings !== []) {
+                $changes[] = new Change('changed', $id, $entry->label, self::words($known->words, $entry->words), $settings);
             }
         }
         $inBoth = static fn (array $one, array $other): array => array_values(array_filter(

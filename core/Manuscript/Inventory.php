@@ -75,11 +75,21 @@ final class Inventory
         $place = "{$piece->id}.{$piece->part}";
         match ($piece->kind) {
             PartKind::Inline, PartKind::Link => $this->inline($entry, $piece->block, $piece, $piece->raw),
-            PartKind::Condition => $entry->has($place, $piece->title, $piece->raw === null || $piece->guards === [] ? 'always' : 'if '.$piece->guards[count($piece->guards) - 1]->sentence()),
+            PartKind::Condition => $entry->has($place, $piece->title, self::condition($piece)),
             PartKind::List => $entry->has($place, $piece->title, is_string($piece->raw) ? self::variable($piece->raw, $piece->vocabulary) : ''),
             PartKind::Setting => $entry->has($place, $piece->title, self::value($piece->raw)),
             PartKind::Blocks, PartKind::Objects => null,
         };
+    }
+
+    private static function condition(Piece $piece): string
+    {
+        if ($piece->raw === null || $piece->guards === []) {
+            // A row that comes or goes says nothing of this.
+            return $piece->id === $piece->block ? 'always' : '';
+        }
+
+        return $piece->guards[count($piece->guards) - 1]->sentence();
     }
 
     /** Words, and as a setting what is not seen from them: how they look, where they lead, in which format values stand. */

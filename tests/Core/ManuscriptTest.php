@@ -161,7 +161,10 @@ final class ManuscriptTest extends TestCase
             self::assertSame(["Text: {$words}"], $told($text, [...$text, $member => $value]), $member);
         }
         self::assertSame(['Text: Align|end|start'], $told([...$text, 'align' => 'end'], [...$text, 'align' => 'start']));
-        self::assertSame(['Text: Show|always|if Number is filled'], $told($text, [...$text, 'when' => ['path' => 'visit.number', 'operator' => 'filled']]));
+        self::assertSame(['Text: Show|always|Number is filled'], $told($text, [...$text, 'when' => ['path' => 'visit.number', 'operator' => 'filled']]));
+
+        $facts = static fn (string ...$labels): array => ['id' => 'f', 'type' => 'facts', 'rows' => array_map(static fn (string $label): array => ['id' => $label, 'label' => $label, 'value' => '{visit.number}'], array_values($labels))];
+        self::assertSame(['Facts: '], $told($facts('A'), $facts('A', 'B')), 'a new row is seen from its words');
 
         // What is not seen from the words: their looks, their links, the formats of values.
         $runs = static fn (array $look): array => ['text' => [['text' => 'On '], ['variable' => 'visit.day', ...$look], ['text' => ', gladly']]] + $text;
