@@ -51,7 +51,7 @@ final readonly class Shape
     private static function ofProperties(string $title, array $properties): self
     {
         $parts = $titles = $objects = [];
-        foreach ($properties as $name => $schema) {
+        foreach (array_diff_key($properties, ['id' => 1]) as $name => $schema) {
             $schema = is_array($schema) ? $schema : [];
             $name = (string) $name;
             $parts[$name] = PartKind::of($schema);
