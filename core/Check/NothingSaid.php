@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
-use Herald\Manuscript\Block\Button;
-use Herald\Manuscript\Block\Heading;
-use Herald\Manuscript\Block\Text;
-
 /** Blocks without a word in them. */
 final class NothingSaid implements Check
 {
-    /** What must have words, by type of block. */
-    private const WORDS = ['heading.text' => Heading::class, 'text.text' => Text::class, 'button.label' => Button::class];
+    /** What must have words, and what is said where it has none. */
+    private const WORDS = [
+        'heading.text' => [Weight::Advisory, 'This heading is empty.'],
+        'text.text' => [Weight::Advisory, 'This text is empty.'],
+        'points.text' => [Weight::Advisory, 'This point is empty.'],
+        'button.label' => [Weight::Grave, 'The button says nothing.'],
+    ];
 
     public function examine(Examination $template): iterable
     {
         foreach ($template->pieces as $piece) {
-            if (isset(self::WORDS[$piece->type.'.'.$piece->part]) && $piece->isBlank()) {
-                yield $piece->type === Button::type()
-                    ? Finding::at($piece, Weight::Grave, 'The button says nothing.')
-                    : Finding::at($piece, Weight::Advisory, "This {$piece->type} is empty.");
+            [$weight, $words] = self::WORDS[$piece->type.'.'.$piece->part] ?? [null, ''];
+            if ($weight !== null && $piece->isBlank()) {
+                yield Finding::at($piece, $weight, $words);
             }
         }
     }

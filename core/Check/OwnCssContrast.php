@@ -17,8 +17,8 @@ final class OwnCssContrast
     private const GROUNDS = [
         [Element::Paper, ColourRole::Paper, null, self::WORDS],
         [Element::Section, ColourRole::Accent, null, self::WORDS],
-        [Element::Header, ColourRole::Header, ColourRole::HeaderText, [[Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Link, ColourRole::Link]]],
-        [Element::Footer, ColourRole::Page, ColourRole::FooterText, [[Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Link, ColourRole::Link], [Element::Social, ColourRole::Text]]],
+        [Element::Header, ColourRole::Header, ColourRole::HeaderText, [[Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Point, ColourRole::Text], [Element::Link, ColourRole::Link]]],
+        [Element::Footer, ColourRole::Page, ColourRole::FooterText, [[Element::Heading, ColourRole::Heading], [Element::Text, ColourRole::Text], [Element::Point, ColourRole::Text], [Element::Link, ColourRole::Link], [Element::Social, ColourRole::Text]]],
         [Element::ButtonBox, ColourRole::Button, null, [[Element::Button, ColourRole::ButtonText]]],
     ];
 

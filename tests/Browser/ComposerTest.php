@@ -311,6 +311,11 @@ final class ComposerTest extends BrowserTestCase
         [, $points, $after] = $this->manuscript()['manuscript'];
         self::assertSame([[['text' => 'Warm clothes']], [['text' => 'A torch; no']]], array_column($points['points'], 'text'));
         self::assertSame([['text' => 'Until then.']], $after['text']);
+        $this->into('//*[@aria-label="Points, point 1: Words"]');
+        $this->control('a');
+        $this->type(Key::BACKSPACE, Key::BACKSPACE, 'Bring ');
+        $this->waitForStage('Bring A torch; no');
+        self::assertCount(1, $this->manuscript()['manuscript'][1]['points']);
         $this->press('Points: select');
         $this->shiftPress('Text: select');
         $this->type(Key::DELETE);

@@ -205,6 +205,7 @@ final class BrandTest extends TestCase
         self::assertSame([], $said('.heading { color: #fafafa; background-color: #222222 }'), 'it has a ground of its own');
         self::assertStringContainsString('The words of a button', implode(' ', $said('.button-box { background-color: #111111 }')));
         self::assertStringContainsString('the footer', implode(' ', $said('.footer .link { color: #dddddd }')));
+        self::assertStringContainsString('the footer', implode(' ', $said('.footer .point { color: #dddddd }')));
         self::assertStringNotContainsString('the ground of the message', implode(' ', $said('.footer .link { color: #dddddd }')));
         self::assertStringContainsString('A text (.text) stands out by 2.4:1 from the footer where', implode(' ', $said('.text { color: Tomato }')), 'colours have names, too');
         self::assertStringContainsString('“inherit” is not held against its ground', implode(' ', $said('.text { color: inherit }')));

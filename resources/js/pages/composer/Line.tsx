@@ -351,8 +351,9 @@ function join(by: -1 | 1): boolean {
     const other = list[found.place.index + by];
     const own = found.item['text'] as Run[];
     if (!other) {
-        if (own.length === 0 && list.length > 1 && found.item !== found.block) {
-            deeds.removeMember(hand.id);
+        const neighbour = list[found.place.index - by];
+        if (own.length === 0 && neighbour && found.item !== found.block) {
+            apply(`remove ${found.shape.title.toLowerCase()}`, (now) => remove(now, [hand.id]), { hand: { id: neighbour.id, part: 'text', caret: by < 0 ? 'start' : 'end' } });
 
             return true;
         }
