@@ -1,7 +1,11 @@
 <?php
 
+use App\Http\Middleware\ReadRequest;
 use App\Http\Middleware\SecurityHeaders;
+use App\Http\Middleware\StartSession;
 use App\Http\Problem;
+use App\Http\StorageTrouble;
+use Herald\Document\InvalidDocument;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -13,6 +17,10 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         commands: __DIR__.'/../routes/console.php',
         using: function (): void {
+            // What is counted here fits into an integer.
+            foreach (['number', 'letter', 'width'] as $counted) {
+                Route::pattern($counted, '[0-9]{1,9}');
+            }
             Route::middleware('api')->prefix('api/v1')->group(__DIR__.'/../routes/api.php');
             Route::middleware('web')->prefix('api/app')->group(__DIR__.'/../routes/app.php');
             Route::group([], __DIR__.'/../routes/pictures.php');
@@ -21,12 +29,23 @@ return Application::configure(basePath: dirname(__DIR__))
     )
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
-        $middleware->append(SecurityHeaders::class);
+        $middleware->prepend([SecurityHeaders::class, ReadRequest::class]);
+        $middleware->web(replace: [Illuminate\Session\Middleware\StartSession::class => StartSession::class]);
+        // Who signs in has no session yet. Nothing of another origin can send JSON here without being asked first, and we answer no such question.
+        $middleware->validateCsrfTokens(except: ['api/app/session']);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->throttleApi();
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
-        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::of($e) : null);
+        // What was sent to us and could not be used is told to who sent it, and is no error of ours.
+        $exceptions->dontReport(InvalidDocument::class);
+        // Where nothing can be written, neither can the log.
+        $exceptions->dontReportWhen(fn (Throwable $e): bool => StorageTrouble::isBehind($e));
+        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => ReadRequest::isForApi($request));
+        $exceptions->render(fn (Throwable $e, Request $request) => match (true) {
+            ReadRequest::isForApi($request) => Problem::of($e),
+            StorageTrouble::isBehind($e) => response('Nothing can be written at the moment. Try again in a little while.', 503, ['Retry-After' => StorageTrouble::RETRY_AFTER, 'Content-Type' => 'text/plain']),
+            default => null,
+        });
     })
     ->create();

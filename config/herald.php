@@ -13,6 +13,17 @@ return [
     // Where the compiled classes of editions are kept.
     'editions' => storage_path('framework/editions'),
 
+    // How large may be what comes from outside. Each is told in the refusal.
+    'limits' => [
+        'blocks' => 500,         // of a template or a brand
+        'depth' => 12,           // of blocks within blocks, and of conditions within conditions
+        'items' => 1_000,        // of any one list, in records and in documents
+        'document' => 1_000_000, // bytes of a template or a brand
+        'record' => 1_000_000,   // bytes of a record's data, or of an event's parameters
+        'filled' => 2_000_000,   // bytes of the HTML, or of the plain text, of one message
+        'turns' => 20_000,       // of all repeats in one message together
+    ],
+
     // The mail server stand-in. It listens on loopback only.
     'mailroom' => [
         'port' => (int) env('MAILROOM_PORT', 2525),

@@ -20,6 +20,7 @@ Route::post('session', [SessionController::class, 'store'])->middleware('throttl
 
 Route::middleware('auth:web')->group(function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
+    Route::put('session/password', [SessionController::class, 'password'])->middleware('throttle:sign-in');
     Route::get('running-order', RunningOrderController::class);
     Route::get('notices/{key}', [NoticeController::class, 'show']);
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
@@ -28,47 +29,53 @@ Route::middleware('auth:web')->group(function (): void {
     Route::get('templates', [TemplateController::class, 'index']);
     Route::get('templates/{key}', [TemplateController::class, 'show']);
     Route::get('templates/{key}/versions', [TemplateController::class, 'versions']);
-    Route::get('templates/{key}/versions/{number}', [TemplateController::class, 'version'])->whereNumber('number');
+    Route::get('templates/{key}/versions/{number}', [TemplateController::class, 'version']);
     Route::get('templates/{key}/publication', [PublicationController::class, 'show']);
     Route::get('templates/{key}/desk', [DeskController::class, 'show']);
     Route::get('templates/{key}/sheet', [DeskController::class, 'sheet']);
     // These look at what is sent with them and change nothing.
-    Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
-    Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
-    Route::post('templates/{key}/comparison', [TemplateController::class, 'compare']);
+    Route::middleware('throttle:stage')->group(function (): void {
+        Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
+        Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
+        Route::post('templates/{key}/comparison', [TemplateController::class, 'compare']);
+        Route::post('brands/{key}/comparison', [BrandController::class, 'compare']);
+        Route::post('brands/{key}/reading', [BrandDesignController::class, 'reading']);
+        Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
+    });
     Route::get('brands', [BrandController::class, 'index']);
     Route::get('brands/{key}', [BrandController::class, 'show']);
     Route::get('brands/{key}/desk', [BrandDesignController::class, 'desk']);
     Route::get('brands/{key}/versions', [BrandController::class, 'versions']);
-    Route::get('brands/{key}/versions/{number}', [BrandController::class, 'version'])->whereNumber('number');
+    Route::get('brands/{key}/versions/{number}', [BrandController::class, 'version']);
     Route::get('brands/{key}/publication', [BrandPublicationController::class, 'show']);
-    // These look at what is sent with them and change nothing.
-    Route::post('brands/{key}/comparison', [BrandController::class, 'compare']);
-    Route::post('brands/{key}/reading', [BrandDesignController::class, 'reading']);
-    Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);
     Route::get('letters', [LetterController::class, 'index']);
-    Route::get('letters/{letter}', [LetterController::class, 'show'])->whereNumber('letter');
+    Route::get('letters/{letter}', [LetterController::class, 'show']);
 
-    Route::middleware('can:edit')->group(function (): void {
-        Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
-        Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
-        Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
+    // Drafts and proofs.
+    Route::middleware('can:write')->group(function (): void {
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::put('templates/{key}/draft', [TemplateController::class, 'saveDraft']);
-        Route::post('templates/{key}/plain', [DeskController::class, 'plain']);
-        Route::post('blocks', [DeskController::class, 'blocks']);
+        Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
+        Route::post('blocks', [DeskController::class, 'blocks'])->middleware('throttle:stage');
         Route::post('templates/{key}/proof', [DeskController::class, 'proof'])->middleware('throttle:proof');
-        Route::post('templates/{key}/publication', [PublicationController::class, 'store']);
         Route::post('brands', [BrandController::class, 'store']);
         Route::patch('brands/{key}', [BrandController::class, 'update']);
-        Route::delete('brands/{key}', [BrandController::class, 'destroy']);
         Route::put('brands/{key}/draft', [BrandController::class, 'saveDraft']);
-        Route::post('brands/{key}/publication', [BrandPublicationController::class, 'store']);
         Route::post('pictures', [BrandDesignController::class, 'picture'])->middleware('throttle:pictures');
-        Route::post('pictures/proposal', [BrandDesignController::class, 'proposal']);
+        Route::post('pictures/proposal', [BrandDesignController::class, 'proposal'])->middleware('throttle:pictures');
+    });
+
+    // What is in force, and what is sent.
+    Route::middleware('can:publish')->group(function (): void {
+        Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
+        Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
+        Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
+        Route::post('templates/{key}/publication', [PublicationController::class, 'store']);
+        Route::delete('brands/{key}', [BrandController::class, 'destroy']);
+        Route::post('brands/{key}/publication', [BrandPublicationController::class, 'store']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
     });

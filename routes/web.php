@@ -12,7 +12,7 @@ Route::middleware('auth:web')->prefix('stage')->group(function (): void {
     Route::get('empty', static fn () => Stage::show('<!DOCTYPE html><html><head></head><body></body></html>'));
     Route::get('notices/{key}', [NoticeController::class, 'html']);
     Route::get('dispatches/{id}', [DispatchController::class, 'html']);
-    Route::get('letters/{letter}', [LetterController::class, 'html'])->whereNumber('letter');
+    Route::get('letters/{letter}', [LetterController::class, 'html']);
 });
 
 // Everything else is the front end's.

@@ -7,6 +7,7 @@ namespace App\Branding;
 use App\Models\Picture;
 use App\Models\Source;
 use App\Models\User;
+use Herald\Value\Clean;
 use Illuminate\Contracts\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
@@ -62,7 +63,7 @@ final class Pictures
         self::fit($name, self::SHOWN);
 
         return Picture::query()->firstOrCreate(['source_id' => $source->id, 'name' => $name], [
-            'width' => imagesx($picture), 'height' => imagesy($picture), 'called' => Str::limit(basename($called), 200), 'user_id' => $user?->id,
+            'width' => imagesx($picture), 'height' => imagesy($picture), 'called' => Str::limit(Clean::line(basename(mb_scrub($called, 'UTF-8'))), 200), 'user_id' => $user?->id,
         ]);
     }
 

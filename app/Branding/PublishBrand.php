@@ -8,8 +8,10 @@ use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\User;
 use Herald\Brand\Brand as Design;
+use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Limits;
 use Illuminate\Support\Facades\DB;
 
 /** Makes a document the new version of its brand. Every edition it touches is compiled before it switches over; a failure switches nothing. */
@@ -22,6 +24,7 @@ final class PublishBrand
      */
     public static function from(Brand $brand, Json $json, ?User $user = null): BrandVersion
     {
+        Extent::check($json, app(Limits::class));
         Design::ofJson($json);
         foreach (Workshop::pictures($json) as $name) {
             Pictures::fit($name, Workshop::loadedWidth($json));

@@ -17,8 +17,10 @@ use Herald\Brand\Logo;
 use Herald\Brand\Pixels;
 use Herald\Check\BrandFinding;
 use Herald\Check\BrandFindings;
+use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Limits;
 use Herald\Document\Schema;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
@@ -67,13 +69,14 @@ final readonly class Workshop
      *
      * @throws InvalidDocument when it does not have the form of a brand, or names a picture that is not there
      */
-    public function taken(string $body): Json
+    public function taken(Json $sent): Json
     {
-        $document = Json::ofText($body, $this->brand->name)->data['document'] ?? null;
+        $document = $sent->data['document'] ?? null;
         if (! is_array($document)) {
             throw InvalidDocument::because($this->brand->name, 'document', 'must be an object');
         }
         $json = Json::ofArray($this->titled($document), $this->brand->name);
+        Extent::check($json, app(Limits::class));
         // A draft may be unfinished, but it must be a brand in form.
         Schema::Brand->check($json);
         foreach (self::pictures($json) as $place => $name) {

@@ -16,8 +16,10 @@ use Herald\Check\Examination;
 use Herald\Check\Finding;
 use Herald\Check\Mend;
 use Herald\Check\Weight;
+use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Limits;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\Template as Document;
@@ -86,14 +88,17 @@ final readonly class Workbench
      *
      * @throws InvalidDocument when it does not have the form of a template
      */
-    public function taken(string $body): Json
+    public function taken(Json $sent): Json
     {
-        $document = Json::ofText($body, $this->template->key)->data['document'] ?? null;
+        $document = $sent->data['document'] ?? null;
         if (! is_array($document)) {
             throw InvalidDocument::because($this->template->key, 'document', 'must be an object');
         }
 
-        return Json::ofArray($this->titled($document), $this->template->key);
+        $json = Json::ofArray($this->titled($document), $this->template->key);
+        Extent::check($json, app(Limits::class));
+
+        return $json;
     }
 
     public function record(string $key): Record
@@ -112,7 +117,7 @@ final readonly class Workbench
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         // In memory: what is kept on disk is for editions, and this changes with every key.
-        return new DraftRendering(Renderer::inMemory(), $message, Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message), $recipient);
+        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message), $recipient);
     }
 
     /**

@@ -8,6 +8,7 @@ use App\Models\Record;
 use App\Models\Source;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Limits;
 use Herald\Record\RecordReader;
 use Illuminate\Support\Facades\DB;
 
@@ -27,15 +28,16 @@ final class LoadRecords
     public static function from(Source $source, array $files, ?\Closure $progress = null): int
     {
         $types = $source->manifest()->recordTypes;
+        $limits = app(Limits::class);
 
-        return DB::transaction(function () use ($source, $types, $files, $progress): int {
+        return DB::transaction(function () use ($source, $types, $limits, $files, $progress): int {
             $count = 0;
             foreach ($files as $file) {
                 foreach (self::lines($file) as $line => $text) {
                     $place = basename($file).", line {$line}";
                     $node = Json::ofText($text, $place)->node();
                     $type = $types[$node->string('type')] ?? throw $node->fault('type', "\"{$node->string('type')}\" is not a record type of {$source->name}");
-                    $data = RecordReader::read($type, $node->array('data'), $place);
+                    $data = RecordReader::read($type, $node->array('data'), $place, $limits);
                     Record::query()->firstOrNew(['source_id' => $source->id, 'type' => $type->key, 'key' => RecordReader::identityOf($type, $data)])->take($type, $data);
                     $count++;
                     $progress?->__invoke($count);

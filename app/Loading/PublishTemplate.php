@@ -9,8 +9,10 @@ use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
 use App\Models\User;
+use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Limits;
 use Herald\Manuscript\Template as Document;
 use Herald\Record\Vocabulary;
 use Illuminate\Support\Facades\DB;
@@ -25,6 +27,7 @@ final class PublishTemplate
      */
     public static function from(Source $source, Json $json, ?User $user = null): TemplateVersion
     {
+        Extent::check($json, app(Limits::class));
         $manifest = $source->manifest();
         $typeKey = Document::recordTypeOf($json);
         $noticeKey = $json->node()->optionalString('notice');

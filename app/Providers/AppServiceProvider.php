@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Database\ImmediateSqliteConnector;
 use App\Mail\HandoverTransport;
 use App\Models\User;
+use Herald\Document\Limits;
 use Herald\Render\Renderer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
@@ -22,7 +23,8 @@ final class AppServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->bind('db.connector.sqlite', ImmediateSqliteConnector::class);
-        $this->app->singleton(Renderer::class, static fn (): Renderer => Renderer::caching(config()->string('herald.editions')));
+        $this->app->singleton(Limits::class, static fn (): Limits => new Limits(...config()->array('herald.limits')));
+        $this->app->singleton(Renderer::class, static fn (): Renderer => Renderer::caching(config()->string('herald.editions'), app(Limits::class)));
     }
 
     public function boot(): void
@@ -31,13 +33,17 @@ final class AppServiceProvider extends ServiceProvider
         Model::preventSilentlyDiscardingAttributes();
 
         // What a person may do beyond looking. Looking is for all who are signed in.
-        Gate::define('edit', static fn (mixed $user): bool => $user instanceof User && $user->role->mayEdit());
+        Gate::define('write', static fn (mixed $user): bool => $user instanceof User && $user->role->mayWrite());
+        Gate::define('publish', static fn (mixed $user): bool => $user instanceof User && $user->role->mayPublish());
+        Gate::define('administer', static fn (mixed $user): bool => $user instanceof User && $user->role->mayAdminister());
 
         RateLimiter::for('sign-in', static fn (Request $request): array => [
-            Limit::perMinute(6)->by(mb_strtolower($request->string('email')->toString()).'|'.$request->ip()),
+            Limit::perMinute(6)->by(hash('sha256', mb_strtolower(is_string($email = $request->input('email')) ? $email : '')).'|'.$request->ip()),
             Limit::perMinute(30)->by((string) $request->ip()),
         ]);
         RateLimiter::for('proof', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->user()?->id));
+        // A change asks for its stage and its findings, and one can type for a minute.
+        RateLimiter::for('stage', static fn (Request $request): Limit => Limit::perMinute(1500)->by((string) $request->user()?->id));
         RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));
         RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
 

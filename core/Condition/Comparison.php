@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Herald\Condition;
 
-use Brick\Math\BigDecimal;
 use Herald\Record\Field;
 use Herald\Record\FieldType;
 use Herald\Record\Path;
+use Herald\Value\Decimal;
 use Herald\Value\Formats;
+use Herald\Value\Moment;
 use Herald\Value\Money;
 use Herald\Value\Setting;
 
@@ -143,11 +144,11 @@ final readonly class Comparison implements Condition
         }
 
         return match ($this->field->type) {
-            FieldType::Integer, FieldType::Decimal => is_numeric($found) && is_numeric($value) ? BigDecimal::of((string) $found)->compareTo((string) $value) : null,
+            FieldType::Integer, FieldType::Decimal => Decimal::compare($found, $value),
             FieldType::Money => self::compareMoney($found, $value),
-            FieldType::List => is_array($found) && is_numeric($value) ? count($found) <=> $value : null,
+            FieldType::List => is_array($found) ? Decimal::compare(count($found), $value) : null,
             FieldType::Boolean => $found === $value ? 0 : null,
-            FieldType::DateTime => is_string($found) && is_string($value) ? self::moment($found) <=> self::moment($value) : null,
+            FieldType::DateTime => self::compareMoments($found, $value),
             default => is_scalar($found) && is_scalar($value) ? strcmp((string) $found, (string) $value) <=> 0 : null,
         };
     }
@@ -157,17 +158,18 @@ final readonly class Comparison implements Condition
         if (! is_array($found) || ! is_string($found['amount'] ?? null)) {
             return null;
         }
-        $amount = BigDecimal::of($found['amount']);
+        if (! is_array($value)) {
+            return Decimal::compare($found['amount'], $value);
+        }
 
-        return match (true) {
-            is_numeric($value) => $amount->compareTo((string) $value),
-            is_array($value) && ($value['currency'] ?? null) === ($found['currency'] ?? null) && is_scalar($value['amount'] ?? null) => $amount->compareTo((string) $value['amount']),
-            default => null,
-        };
+        return ($value['currency'] ?? null) === ($found['currency'] ?? null) ? Decimal::compare($found['amount'], $value['amount'] ?? null) : null;
     }
 
-    private static function moment(string $text): int
+    private static function compareMoments(mixed $found, mixed $value): ?int
     {
-        return (new \DateTimeImmutable($text, new \DateTimeZone('UTC')))->getTimestamp();
+        [$one, $other] = [Moment::loosely($found), Moment::loosely($value)];
+
+        // In their normal form moments stand in the order of their letters.
+        return $one === null || $other === null ? null : strcmp($one, $other) <=> 0;
     }
 }

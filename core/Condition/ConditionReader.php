@@ -11,6 +11,8 @@ use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Value\Decimal;
+use Herald\Value\Moment;
 use Herald\Value\Money;
 
 /**
@@ -100,10 +102,11 @@ final class ConditionReader
     private static function checkValue(Node $node, Field $field, mixed $value): void
     {
         $fits = match ($field->type) {
-            FieldType::Integer, FieldType::Decimal, FieldType::List => is_numeric($value),
-            FieldType::Money => is_numeric($value) || self::isMoney($value),
+            FieldType::Integer, FieldType::Decimal, FieldType::List => Decimal::read($value) !== null,
+            FieldType::Money => Decimal::read($value) !== null || self::isMoney($value),
             FieldType::Boolean => is_bool($value),
-            FieldType::Date, FieldType::DateTime => is_string($value) && date_create_immutable($value) !== false,
+            FieldType::Date => Moment::day($value) !== null,
+            FieldType::DateTime => Moment::loosely($value) !== null,
             FieldType::Option => is_string($value) && isset($field->options[$value]),
             default => is_scalar($value),
         };

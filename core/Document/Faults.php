@@ -4,14 +4,24 @@ declare(strict_types=1);
 
 namespace Herald\Document;
 
-/** Gathers the faults of one document while it is read, so that all are told at once. */
+/** Gathers the faults of one document while it is read, so that all are told at once; of very many the first, and how many more there are. */
 final class Faults
 {
+    /** As many as anyone reads. */
+    public const MOST = 100;
+
     /** @var list<Fault> */
     private array $faults = [];
 
+    private int $more = 0;
+
     public function add(string $place, string $reason): void
     {
+        if (count($this->faults) >= self::MOST) {
+            $this->more++;
+
+            return;
+        }
         $this->faults[] = new Fault(trim($place, '/'), $reason);
     }
 
@@ -20,14 +30,14 @@ final class Faults
      */
     public function all(): array
     {
-        return $this->faults;
+        return $this->more === 0 ? $this->faults : [...$this->faults, new Fault('', 'and '.number_format($this->more).' more of the kind')];
     }
 
     /** @throws InvalidDocument when anything was added */
     public function throwIfAny(string $document): void
     {
-        if ($this->faults !== []) {
-            throw new InvalidDocument($document, $this->faults);
+        if ($this->all() !== []) {
+            throw new InvalidDocument($document, $this->all());
         }
     }
 }

@@ -13,6 +13,9 @@ final readonly class Json
     /** Documents larger than this are refused before they are parsed. */
     public const MAX_BYTES = 8_388_608;
 
+    /** Nor is anything that lies deeper. */
+    private const DEPTH = 64;
+
     /**
      * @param  array<array-key, mixed>  $data
      */
@@ -31,7 +34,7 @@ final readonly class Json
             throw InvalidDocument::because($name, '', 'is larger than 8 MB');
         }
         try {
-            $object = json_decode($text, false, 64, JSON_THROW_ON_ERROR);
+            $object = json_decode($text, false, self::DEPTH, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
             throw InvalidDocument::because($name, '', 'is not JSON: '.lcfirst($e->getMessage()));
         }
@@ -39,7 +42,11 @@ final readonly class Json
             throw InvalidDocument::because($name, '', 'must be a JSON object');
         }
         /** @var array<array-key, mixed> $data an object decodes to an array */
-        $data = json_decode($text, true, 64, JSON_THROW_ON_ERROR);
+        $data = json_decode($text, true, self::DEPTH, JSON_THROW_ON_ERROR);
+        $endless = self::endless($data, '');
+        if ($endless !== null) {
+            throw InvalidDocument::because($name, $endless, 'is a number too large to be read');
+        }
 
         return new self($name, $object, $data);
     }
@@ -60,9 +67,34 @@ final readonly class Json
      */
     public static function ofArray(array $data, string $name): self
     {
-        $text = json_encode($data === [] ? new \stdClass : $data, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+        try {
+            $text = json_encode($data === [] ? new \stdClass : $data, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+        } catch (\JsonException $e) {
+            throw InvalidDocument::because($name, '', 'cannot be written as JSON: '.lcfirst($e->getMessage()));
+        }
 
         return self::ofText($text, $name);
+    }
+
+    /**
+     * The place of a number beyond what a machine can hold: 1e999 is read as infinity, which cannot be written again.
+     *
+     * @param  array<array-key, mixed>  $data
+     */
+    private static function endless(array $data, string $place): ?string
+    {
+        foreach ($data as $key => $member) {
+            $found = match (true) {
+                is_array($member) => self::endless($member, "{$place}/{$key}"),
+                is_float($member) && ! is_finite($member) => "{$place}/{$key}",
+                default => null,
+            };
+            if ($found !== null) {
+                return $found;
+            }
+        }
+
+        return null;
     }
 
     /** The document as it is stored. */

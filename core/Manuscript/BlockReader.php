@@ -105,15 +105,17 @@ final readonly class BlockReader
         $name = $this->node->optionalString('item') ?? 'item';
         if (! Vocabulary::mayBeCalled($name)) {
             $this->reading->faults->add($this->node->below('item'), "an item cannot be called \"{$name}\": the word is taken");
+            $name = 'item';
         }
-        $path = Path::of($this->node->string('list'));
+        $path = Path::of($name);
         try {
+            $path = Path::of($this->node->string('list'));
             $list = $this->vocabulary->field($path);
             if ($list->type !== FieldType::List) {
                 $this->reading->faults->add($this->node->below('list'), "\"{$path}\" is not a list but of type {$list->type->value}");
                 $list = Field::missingList();
             }
-        } catch (UnknownPath $e) {
+        } catch (UnknownPath|\InvalidArgumentException $e) {
             $this->reading->faults->add($this->node->below('list'), $e->getMessage());
             $list = Field::missingList();
         }

@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace Herald\Message;
 
 use Herald\Render\FilledMessage;
-use Herald\Value\Clean;
+use Herald\Value\EmailAddress;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
-use Symfony\Component\Mime\Exception\RfcComplianceException;
 
 /** A finished e-mail: the exact bytes that are handed to the mail server. */
 final readonly class MimeMessage
@@ -36,7 +35,7 @@ final readonly class MimeMessage
         $to = self::address($recipient->address ?? '', $recipient->name ?? '', 'recipient');
         $id = MessageId::of($dispatch, $from->getAddress());
 
-        $email = (new Email)->from($from)->to($to)->subject(Clean::line($message->subject))->date($date)->text($message->text)->html($message->html);
+        $email = (new Email)->from($from)->to($to)->subject(HeaderText::of($message->subject))->date($date)->text($message->text)->html($message->html);
         if ($message->replyTo !== '') {
             $email->replyTo(self::address($message->replyTo, '', 'reply'));
         }
@@ -73,17 +72,13 @@ final readonly class MimeMessage
      */
     private static function addresses(string $list, string $role): array
     {
-        $parts = array_filter(array_map(trim(...), explode(',', $list)), static fn (string $part): bool => $part !== '');
-
-        return array_map(static fn (string $part): Address => self::address($part, '', $role), array_values($parts));
+        return array_map(static fn (string $part): Address => self::address($part, '', $role), EmailAddress::split($list));
     }
 
     private static function address(string $address, string $name, string $role): Address
     {
-        try {
-            return new Address($address, Clean::line($name));
-        } catch (RfcComplianceException) {
-            throw new UnsendableMessage($address === '' ? "There is no {$role} address" : "\"{$address}\" is not a {$role} address");
-        }
+        return EmailAddress::read($address) === null
+            ? throw new UnsendableMessage($address === '' ? "There is no {$role} address" : "\"{$address}\" is not a {$role} address")
+            : new Address($address, HeaderText::of($name));
     }
 }

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
-use Brick\Math\BigDecimal;
-use Brick\Math\Exception\MathException;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
+use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
+use Herald\Value\Decimal;
+use Herald\Value\EmailAddress;
+use Herald\Value\Moment;
 use Herald\Value\Money;
 
 /**
@@ -18,9 +20,11 @@ use Herald\Value\Money;
  */
 final class RecordReader
 {
+    private const LONGEST_IDENTITY = 200;
+
     private Faults $faults;
 
-    private function __construct(private readonly string $document)
+    private function __construct(private readonly string $document, private readonly ?Limits $limits)
     {
         $this->faults = new Faults;
     }
@@ -28,16 +32,20 @@ final class RecordReader
     /**
      * @param  array<array-key, mixed>  $data
      * @param  string  $document  what to call the record in errors
+     * @param  Limits|null  $limits  for what comes from outside; null for what is stored already
      * @return array<string, mixed>
      *
      * @throws InvalidDocument naming every field that does not fit
      */
-    public static function read(RecordType $type, array $data, string $document): array
+    public static function read(RecordType $type, array $data, string $document, ?Limits $limits = null): array
     {
         $identity = $data[$type->identity] ?? null;
-        $reader = new self($document.(is_string($identity) || is_int($identity) ? " ({$identity})" : ''));
+        $reader = new self($document.(is_string($identity) || is_int($identity) ? ' ('.mb_strimwidth((string) $identity, 0, 60, '…').')' : ''), $limits);
+        $reader->weigh($data);
         if ($identity === null || $identity === '') {
             $reader->faults->add($type->identity, 'must not be empty: it tells one record from another');
+        } elseif (is_string($identity) && (mb_strlen($identity) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $identity) === 1)) {
+            $reader->faults->add($type->identity, 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another');
         }
 
         return $reader->finish($reader->fields($type->fields, $data, ''));
@@ -52,9 +60,10 @@ final class RecordReader
      *
      * @throws InvalidDocument naming every parameter that does not fit
      */
-    public static function given(array $fields, array $data, string $document): array
+    public static function given(array $fields, array $data, string $document, ?Limits $limits = null): array
     {
-        $reader = new self($document);
+        $reader = new self($document, $limits);
+        $reader->weigh($data);
 
         return $reader->finish($reader->fields($fields, $data, 'given'));
     }
@@ -65,6 +74,18 @@ final class RecordReader
         $identity = is_array($data) ? ($data[$type->identity] ?? '') : '';
 
         return is_scalar($identity) ? (string) $identity : '';
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     *
+     * @throws InvalidDocument when it is larger than what is taken; what it holds is not looked at then
+     */
+    private function weigh(array $data): void
+    {
+        if ($this->limits !== null && strlen((string) json_encode($data, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PARTIAL_OUTPUT_ON_ERROR)) > $this->limits->record) {
+            throw InvalidDocument::because($this->document, '', 'is larger than '.Limits::inWords($this->limits->record));
+        }
     }
 
     /**
@@ -114,6 +135,11 @@ final class RecordReader
                 ? ($field->type === FieldType::Open ? $value : $this->fields($field->fields, $value, $place))
                 : $this->wrong($place, 'an object', $value);
         }
+        if ($field->type === FieldType::List && $this->limits !== null && is_array($value) && count($value) > $this->limits->items) {
+            $this->faults->add($place, 'has '.number_format(count($value)).' items; '.number_format($this->limits->items).' are the most');
+
+            return [];
+        }
         if ($field->type === FieldType::List) {
             return is_array($value) && array_is_list($value)
                 ? array_map(
@@ -148,12 +174,12 @@ final class RecordReader
             FieldType::Text, FieldType::Phone, FieldType::Url, FieldType::Picture => is_string($value) ? $value : $this->wrong($place, 'a text', $value),
             FieldType::Integer => is_int($value) ? $value : $this->wrong($place, 'a whole number', $value),
             FieldType::Boolean => is_bool($value) ? $value : $this->wrong($place, 'true or false', $value),
-            FieldType::Decimal => self::decimal($value) ?? $this->wrong($place, 'a number', $value),
+            FieldType::Decimal => Decimal::read($value)?->__toString() ?? $this->wrong($place, Decimal::WORDS, $value),
             FieldType::Money => $this->money($value, $place),
-            FieldType::Date => self::date($value) ?? $this->wrong($place, 'a day such as 2026-11-21', $value),
-            FieldType::DateTime => self::moment($value) ?? $this->wrong($place, 'a moment such as 2026-11-21T09:30:00Z', $value),
+            FieldType::Date => Moment::day($value) ?? $this->wrong($place, 'a day such as 2026-11-21', $value),
+            FieldType::DateTime => Moment::read($value) ?? $this->wrong($place, 'a moment such as 2026-11-21T09:30:00Z, in the years 0001 to 9999', $value),
             FieldType::Option => is_string($value) && isset($field->options[$value]) ? $value : $this->wrong($place, 'one of '.implode(', ', array_keys($field->options)), $value),
-            FieldType::Email => is_string($value) && filter_var($value, FILTER_VALIDATE_EMAIL, FILTER_FLAG_EMAIL_UNICODE) !== false ? $value : $this->wrong($place, 'an e-mail address', $value),
+            FieldType::Email => EmailAddress::read($value) ?? $this->wrong($place, 'an e-mail address', $value),
             FieldType::Language => is_string($value) && LanguageTag::isWellFormed($value) ? $value : $this->wrong($place, 'a language tag such as de or fr-CA', $value),
             FieldType::Country => is_string($value) && preg_match('/^[A-Z]{2}$/D', $value) === 1 ? $value : $this->wrong($place, 'a country code such as IE', $value),
             FieldType::Zone => is_string($value) && in_array($value, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true) ? $value : $this->wrong($place, 'a time zone such as Europe/Dublin', $value),
@@ -171,42 +197,11 @@ final class RecordReader
 
             return null;
         }
-        $amount = self::decimal($value['amount']);
         try {
-            return Money::of($amount ?? '', is_string($value['currency']) ? $value['currency'] : '')->toArray();
+            return Money::of($value['amount'], is_string($value['currency']) ? $value['currency'] : '')->toArray();
         } catch (\InvalidArgumentException $e) {
             $this->faults->add($place, $e->getMessage());
 
-            return null;
-        }
-    }
-
-    private static function decimal(mixed $value): ?string
-    {
-        try {
-            return match (true) {
-                is_int($value), is_string($value) => (string) BigDecimal::of($value),
-                is_float($value) => (string) BigDecimal::of((string) json_encode($value)),
-                default => null,
-            };
-        } catch (MathException) {
-            return null;
-        }
-    }
-
-    private static function date(mixed $value): ?string
-    {
-        return is_string($value) && preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $value, $m) === 1 && checkdate((int) $m[2], (int) $m[3], (int) $m[1]) ? $value : null;
-    }
-
-    private static function moment(mixed $value): ?string
-    {
-        if (! is_string($value) || preg_match('/^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:\d\d)$/D', $value) !== 1 || self::date(substr($value, 0, 10)) === null) {
-            return null;
-        }
-        try {
-            return (new \DateTimeImmutable($value))->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
-        } catch (\Exception) {
             return null;
         }
     }

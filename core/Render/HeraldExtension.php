@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Condition\Condition;
+use Herald\Document\Limits;
 use Herald\Value\Clean;
 use Herald\Value\Format;
 use Herald\Value\Formats;
@@ -27,7 +28,10 @@ final class HeraldExtension extends AbstractExtension
     /** @var array<string, Format> */
     private readonly array $formats;
 
-    public function __construct()
+    /** How often repeats have gone round since we turned to this part of a message. */
+    private int $turns = 0;
+
+    public function __construct(private readonly Limits $limits)
     {
         $this->setting = new Setting('en');
         $this->formats = Formats::all();
@@ -36,6 +40,7 @@ final class HeraldExtension extends AbstractExtension
     /** Turns to another message, or to other data. */
     public function turnTo(CompiledMessage $message, Scope $scope): void
     {
+        $this->turns = 0;
         $this->conditions = $message->conditions;
         $locale = $scope->source->locale($message->language);
         if ($this->setting->language !== $locale || $this->setting->zone !== $scope->source->zone) {
@@ -53,7 +58,7 @@ final class HeraldExtension extends AbstractExtension
 
     public function getFunctions(): array
     {
-        $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true])];
+        $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true]), new TwigFunction('turns', [$this, 'turns'])];
         foreach (Escape::cases() as $place) {
             $isSafe = in_array($place, [Escape::Html, Escape::Attribute], true) ? ['is_safe' => ['html']] : [];
             $functions[] = new TwigFunction($place->value.'_as_*', [$this, $place->value], ['needs_context' => true, ...$isSafe]);
@@ -67,7 +72,7 @@ final class HeraldExtension extends AbstractExtension
      */
     public static function functionNames(): array
     {
-        $names = ['holds'];
+        $names = ['holds', 'turns'];
         foreach (Escape::cases() as $place) {
             foreach (array_keys(Formats::all()) as $format) {
                 $names[] = $place->value.'_as_'.$format;
@@ -85,6 +90,19 @@ final class HeraldExtension extends AbstractExtension
     public function holds(array $context, int $number): bool
     {
         return $this->conditions[$number]->holds($context);
+    }
+
+    /**
+     * The list that a repeat goes through, unless repeats within repeats have gone round too often.
+     *
+     * @param  array<array-key, mixed>  $list
+     * @return array<array-key, mixed>
+     */
+    public function turns(array $list): array
+    {
+        $this->turns += count($list);
+
+        return $this->turns <= $this->limits->turns ? $list : throw new TooLarge('Its repeats go round more than '.number_format($this->limits->turns).' times');
     }
 
     /**

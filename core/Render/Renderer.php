@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Herald\Document\Limits;
 use Twig\Cache\CacheInterface;
 use Twig\Environment;
+use Twig\Error\RuntimeError;
 use Twig\Extension\SandboxExtension;
 use Twig\Loader\ArrayLoader;
 use Twig\Sandbox\SecurityPolicy;
@@ -23,11 +25,11 @@ final readonly class Renderer
     /** @var \WeakMap<CompiledMessage, \ArrayObject<string, TemplateWrapper>> the parts loaded of the messages in use */
     private \WeakMap $templates;
 
-    private function __construct(CacheInterface|string|false $cache)
+    private function __construct(CacheInterface|string|false $cache, private Limits $limits)
     {
         $this->loader = new ArrayLoader;
         $this->templates = new \WeakMap;
-        $this->extension = new HeraldExtension;
+        $this->extension = new HeraldExtension($limits);
         $this->twig = new Environment($this->loader, [
             'cache' => $cache,
             'auto_reload' => false,
@@ -46,9 +48,9 @@ final readonly class Renderer
     }
 
     /** For drafts and previews: compiled in memory, nothing is kept. */
-    public static function inMemory(): self
+    public static function inMemory(Limits $limits = new Limits): self
     {
-        return new self(false);
+        return new self(false, $limits);
     }
 
     /**
@@ -56,13 +58,15 @@ final readonly class Renderer
      *
      * @param  string  $directory  made when it is not there
      */
-    public static function caching(string $directory): self
+    public static function caching(string $directory, Limits $limits = new Limits): self
     {
-        return new self($directory);
+        return new self($directory, $limits);
     }
 
     /**
      * @param  Scope  $scope  everything the message may name
+     *
+     * @throws TooLarge when a part of it becomes larger than what is sent
      */
     public function fill(CompiledMessage $message, Scope $scope): FilledMessage
     {
@@ -109,7 +113,20 @@ final readonly class Renderer
         }
         $templates = $this->templates[$message] ??= new \ArrayObject;
 
-        return ($templates[$part->value] ??= $this->load($source, $part))->render($scope->data);
+        $filled = '';
+        try {
+            foreach (($templates[$part->value] ??= $this->load($source, $part))->stream($scope->data) as $piece) {
+                $filled .= $piece;
+                if (strlen($filled) > $this->limits->filled) {
+                    throw new TooLarge('Its '.($part === Part::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
+                }
+            }
+        } catch (RuntimeError $e) {
+            // Twig wraps what is thrown while it fills.
+            throw $e->getPrevious() instanceof TooLarge ? $e->getPrevious() : $e;
+        }
+
+        return $filled;
     }
 
     private function load(string $source, Part $part): TemplateWrapper

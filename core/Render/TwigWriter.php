@@ -23,9 +23,8 @@ final class TwigWriter
         if ($this->afterTag && $text[0] === "\n") {
             $text = "\n".$text;
         }
-        $last = substr($text, -1) === '{';
-        $text = preg_replace('/\{(?=[{%#])/', "{{ '{' }}", $last ? substr($text, 0, -1) : $text) ?? '';
-        $this->source .= $last ? $text."{{ '{' }}" : $text;
+        // A bracket at the end may meet another that comes after it. Line ends of other systems would be read as our own.
+        $this->source .= preg_replace(['/\{(?=[{%#]|$)/D', '/\r/'], ["{{ '{' }}", '{{ "\r" }}'], $text) ?? '';
         $this->afterTag = false;
     }
 
@@ -57,6 +56,6 @@ final class TwigWriter
     /** A text as a constant in an expression. */
     public static function quote(string $text): string
     {
-        return "'".addcslashes($text, "'\\")."'";
+        return "'".addcslashes($text, "'\\\r")."'";
     }
 }

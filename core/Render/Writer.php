@@ -55,7 +55,7 @@ abstract class Writer
     /** Writes something once for each item of a list, or what stands in its place when it is empty. */
     public function each(Path $list, string $item, \Closure $write, ?\Closure $empty = null): void
     {
-        $this->twig->tag("for {$item} in ".$this->ledger->value($list));
+        $this->twig->tag("for {$item} in turns(".$this->ledger->value($list).')');
         $write();
         if ($empty !== null) {
             $this->twig->tag('else');

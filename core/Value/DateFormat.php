@@ -32,15 +32,11 @@ final class DateFormat implements Format
 
     public function apply(mixed $value, Setting $setting): string
     {
-        if (! is_string($value) || $value === '') {
+        $moment = Moment::of($value);
+        if ($moment === null) {
             return '';
         }
-        try {
-            $moment = new \DateTimeImmutable($value, new \DateTimeZone('UTC'));
-        } catch (\Exception) {
-            return '';
-        }
-        $zone = strlen($value) === 10 ? 'UTC' : $setting->zone;
+        $zone = is_string($value) && strlen($value) === 10 ? 'UTC' : $setting->zone;
         $formatter = $this->formatters[$setting->language.' '.$zone] ??= new \IntlDateFormatter($setting->language, $this->date, $this->time, $zone);
 
         // By its timestamp: ICU takes ten times as long over an object.

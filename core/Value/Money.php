@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Herald\Value;
 
 use Brick\Math\BigDecimal;
-use Brick\Math\Exception\MathException;
 use Brick\Math\RoundingMode;
 
 /** A decimal amount of a currency. */
@@ -19,18 +18,14 @@ final readonly class Money
     }
 
     /**
-     * @param  string  $amount  a decimal number, e.g. "12.50"
+     * @param  mixed  $amount  a decimal number, see {@see Decimal::read}, e.g. "12.50"
      * @param  string  $currency  an ISO 4217 code, e.g. "EUR"
      *
      * @throws \InvalidArgumentException when either is not what it should be
      */
-    public static function of(string $amount, string $currency): self
+    public static function of(mixed $amount, string $currency): self
     {
-        try {
-            $decimal = BigDecimal::of($amount);
-        } catch (MathException) {
-            throw new \InvalidArgumentException('must have a decimal number as its amount');
-        }
+        $decimal = Decimal::read($amount) ?? throw new \InvalidArgumentException('must have a decimal number as its amount');
         if ($decimal->getPrecision() > self::MAX_DIGITS) {
             throw new \InvalidArgumentException('has more than '.self::MAX_DIGITS.' digits');
         }

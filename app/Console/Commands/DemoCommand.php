@@ -34,7 +34,7 @@ final class DemoCommand extends Command
         if (! $this->option('keep') || Source::query()->where('key', 'larkmoor')->doesntExist()) {
             $this->bring();
         }
-        $this->info('Larkmoor Observatory is there. Sign in as thorne@larkmoor.example.org (administrator), okafor@larkmoor.example.org (editor) or lindqvist@larkmoor.example.org (viewer); password '.self::PASSWORD);
+        $this->info('Larkmoor Observatory is there. Sign in as thorne@larkmoor.example.org (administrator), okafor@larkmoor.example.org (publisher), brandt@larkmoor.example.org (author) or lindqvist@larkmoor.example.org (viewer); password '.self::PASSWORD);
 
         return self::SUCCESS;
     }
@@ -58,7 +58,7 @@ final class DemoCommand extends Command
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }
         $this->dress($source);
-        foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Editor], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
+        foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Publisher], ['J. Brandt', 'brandt', Role::Author], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
             User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'role' => $role, 'password' => self::PASSWORD]);
         }
         $this->raise($source, $records);

@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Accounts\GoodPassword;
 use App\Models\Role;
 use App\Models\User;
+use Herald\Value\EmailAddress;
 use Illuminate\Console\Command;
 use Illuminate\Support\Str;
 
 final class UserCommand extends Command
 {
-    protected $signature = 'herald:user {email} {name} {--role=administrator : administrator, editor or viewer} {--password= : made up and shown when absent}';
+    protected $signature = 'herald:user {email} {name} {--role=administrator : viewer, author, publisher or administrator} {--password= : made up and shown when absent}';
 
     protected $description = 'Add a person who may sign in, or give one a new name, role and password';
 
@@ -19,14 +21,19 @@ final class UserCommand extends Command
     {
         $role = Role::tryFrom((string) $this->option('role'));
         $email = (string) $this->argument('email');
-        if ($role === null || filter_var($email, FILTER_VALIDATE_EMAIL) === false) {
-            $this->error($role === null ? 'A role is administrator, editor or viewer.' : "\"{$email}\" is not an e-mail address.");
+        $given = $this->option('password');
+        $password = is_string($given) ? $given : Str::password(16, symbols: false);
+        $wrong = match (true) {
+            $role === null => 'A role is '.implode(', ', array_column(Role::cases(), 'value')).'.',
+            EmailAddress::read($email) === null => "\"{$email}\" is not an e-mail address.",
+            default => GoodPassword::against($password),
+        };
+        if ($role === null || $wrong !== null) {
+            $this->error((string) $wrong);
 
             return self::FAILURE;
         }
-        $given = $this->option('password');
-        $password = is_string($given) ? $given : Str::password(16, symbols: false);
-        User::query()->updateOrCreate(['email' => mb_strtolower($email)], ['name' => (string) $this->argument('name'), 'role' => $role, 'password' => $password]);
+        User::query()->updateOrCreate(['email' => mb_strtolower($email)], ['name' => (string) $this->argument('name'), 'role' => $role, 'password' => $password])->endSessions();
         $this->info("{$email} may sign in as {$role->value}.".(is_string($given) ? '' : " Password: {$password}"));
 
         return self::SUCCESS;

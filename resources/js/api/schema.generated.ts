@@ -40,6 +40,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/app/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another password; all other sessions of the person end */
+        put: operations["changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/app/running-order": {
         parameters: {
             query?: never;
@@ -749,8 +766,12 @@ export interface components {
                 name: string;
                 email: string;
                 /** @enum {string} */
-                role: "administrator" | "editor" | "viewer";
-                may_edit: boolean;
+                role: "viewer" | "author" | "publisher" | "administrator";
+                /** @description drafts and proofs */
+                may_write: boolean;
+                /** @description puts in force and sends */
+                may_publish: boolean;
+                may_administer: boolean;
             } | null;
             source: string | null;
         };
@@ -1533,6 +1554,34 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    current_password: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
             };
             default: components["responses"]["Problem"];
         };

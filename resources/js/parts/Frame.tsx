@@ -6,6 +6,7 @@ import { applyTheme, chosenTheme, type Theme } from '../looks/theme';
 import { Keys } from './Keys';
 import { Mark } from './Mark';
 import { Loading, Problem } from './Message';
+import { PasswordDialog } from './PasswordDialog';
 import { useSession } from './useSession';
 
 const WORK = [
@@ -88,6 +89,7 @@ export function Frame() {
 function Account({ name, role }: { name: string; role: string }) {
     const client = useQueryClient();
     const [theme, setTheme] = useState<Theme>(chosenTheme());
+    const [password, setPassword] = useState(false);
     const choose = (chosen: Theme) => {
         applyTheme(chosen);
         setTheme(chosen);
@@ -126,10 +128,14 @@ function Account({ name, role }: { name: string; role: string }) {
                         </label>
                     ))}
                 </fieldset>
+                <button type="button" className="btn btn-sm w-full mb-2" popoverTarget="account" popoverTargetAction="hide" onClick={() => setPassword(true)}>
+                    Change your password
+                </button>
                 <button type="button" className="btn btn-sm w-full" onClick={() => void signOut()}>
                     Sign out
                 </button>
             </div>
+            {password && <PasswordDialog close={() => setPassword(false)} />}
         </>
     );
 }

@@ -6,6 +6,12 @@ export function useSession() {
     return useQuery({ queryKey: ['session'], queryFn: () => got(api.GET('/api/app/session')), staleTime: 60_000 });
 }
 
-export function useMayEdit(): boolean {
-    return useSession().data?.person?.may_edit ?? false;
+/** Whether the person may write drafts and send proofs. */
+export function useMayWrite(): boolean {
+    return useSession().data?.person?.may_write ?? false;
+}
+
+/** Whether the person may put in force and send. */
+export function useMayPublish(): boolean {
+    return useSession().data?.person?.may_publish ?? false;
 }

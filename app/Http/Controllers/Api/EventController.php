@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Middleware\ReadRequest;
 use App\Models\Dispatch;
 use App\Models\EventOrigin;
 use App\Models\Record;
 use App\Models\Source;
 use App\Sending\TakeEvent;
 use Herald\Document\InvalidDocument;
-use Herald\Document\Json;
+use Herald\Document\Limits;
 use Herald\Record\RecordReader;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -33,8 +34,8 @@ final class EventController
         $event = $manifest->events[$given['event']] ?? throw InvalidDocument::because('event', 'event', "\"{$given['event']}\" is not an event of {$source->name}; ".implode(', ', array_keys($manifest->events)).' are');
         $type = $manifest->recordTypes[$event->recordType];
         // The record's data as they came: validation above has turned empty texts to null and cut white space.
-        $data = isset($given['record']) ? Json::ofText($request->getContent(), 'event')->node()->node('record')?->data : null;
-        $after = $data === null ? null : RecordReader::read($type, $data, 'record');
+        $data = isset($given['record']) ? ReadRequest::sent($request)->node()->node('record')?->data : null;
+        $after = $data === null ? null : RecordReader::read($type, $data, 'record', app(Limits::class));
         $key = $after === null ? (string) $given['key'] : RecordReader::identityOf($type, $after);
 
         $take = new TakeEvent($source, $given['id'], $event->name, $type, EventOrigin::Api, $given['given'] ?? [], bodyHash: hash('sha256', $request->getContent()));

@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Branding\Wearer;
 use App\Branding\Workshop;
 use App\Composing\Drafts;
+use App\Http\Middleware\ReadRequest;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Edition;
@@ -19,6 +20,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class BrandController
@@ -54,6 +56,9 @@ final class BrandController
     public function update(string $key, Request $request): JsonResponse
     {
         $given = $request->validate(['name' => ['sometimes', 'required', 'string', 'max:100'], 'default' => ['sometimes', 'accepted']]);
+        if (isset($given['default'])) {
+            Gate::authorize('publish');
+        }
         DB::transaction(static function () use ($key, $given, $request): void {
             $brand = Workshop::of($key)->brand;
             if (isset($given['name'])) {
@@ -102,9 +107,9 @@ final class BrandController
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were designed on. */
     public function saveDraft(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['present', 'nullable', 'integer'], 'version' => ['present', 'nullable', 'integer']]);
+        $given = $request->validate(['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']]);
         $workshop = Workshop::of($key);
-        $document = $workshop->taken($request->getContent());
+        $document = $workshop->taken(ReadRequest::sent($request));
         Drafts::save($workshop->brand, $given['revision'], $given['version'], $document, $request->user());
 
         return $this->show($key);
@@ -115,7 +120,7 @@ final class BrandController
     {
         $workshop = Workshop::of($key);
 
-        return response()->json(['changes' => BrandDifferences::between($workshop->taken($request->getContent())->data, $workshop->document())]);
+        return response()->json(['changes' => BrandDifferences::between($workshop->taken(ReadRequest::sent($request))->data, $workshop->document())]);
     }
 
     public function versions(string $key): JsonResponse

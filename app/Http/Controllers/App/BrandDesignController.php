@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Branding\Pictures;
 use App\Branding\Workshop;
+use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Models\Picture;
 use App\Models\Source;
@@ -18,6 +19,7 @@ use Herald\Brand\Proposal;
 use Herald\Brand\ProposedRole;
 use Herald\Brand\Swatch;
 use Herald\Check\BrandFinding;
+use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Walk;
 use Herald\Record\Vocabulary;
@@ -53,7 +55,7 @@ final class BrandDesignController
     public function reading(string $key, Request $request): JsonResponse
     {
         $workshop = Workshop::of($key);
-        $document = $workshop->taken($request->getContent());
+        $document = $workshop->taken(ReadRequest::sent($request));
         $design = $workshop->design($document);
         $dark = $design->dark($design->colours);
         $loaded = Workshop::loadedWidth($document);
@@ -78,8 +80,8 @@ final class BrandDesignController
             'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ]);
         $workshop = Workshop::of($key);
-        $design = $workshop->design($workshop->taken($request->getContent()));
-        $renderer = Renderer::inMemory();
+        $design = $workshop->design($workshop->taken(ReadRequest::sent($request)));
+        $renderer = Renderer::inMemory(app(Limits::class));
 
         return response()->json(['messages' => array_map(static function (array $asked) use ($workshop, $design, $renderer, $given): array {
             [$answer, $message, $scope] = $workshop->message($design, $asked['notice'], $asked['record'], $asked['language'] ?? null);

@@ -60,7 +60,7 @@ final class BrandPublicationController
     /** Publishes the draft of that revision: what wears it goes out in it from now on. */
     public function store(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['required', 'integer']]);
+        $given = $request->validate(['revision' => ['required', 'integer:strict']]);
         $workshop = Workshop::of($key);
         $json = Json::ofArray($workshop->document(), $key);
         $grave = self::grave($workshop, $json);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Composing\Workbench;
+use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
@@ -12,7 +13,8 @@ use App\Models\Brand;
 use App\Models\Record;
 use Herald\Cast\FirstCast;
 use Herald\Check\Finding;
-use Herald\Document\Json;
+use Herald\Document\Extent;
+use Herald\Document\Limits;
 use Herald\Document\Schema;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\NormalForm;
@@ -26,6 +28,7 @@ use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\Part;
 use Herald\Render\View;
+use Herald\Value\EmailAddress;
 use Herald\Value\Setting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -91,7 +94,7 @@ final class DeskController
             'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ]);
         $bench = Workbench::of($key);
-        $document = $bench->taken($request->getContent());
+        $document = $bench->taken(ReadRequest::sent($request));
         $rendering = $bench->rendering($document, $bench->record($given['record']), $given['language'] ?? null, Marks::Manuscript);
         $line = static fn (Part $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
@@ -112,7 +115,7 @@ final class DeskController
     public function findings(string $key, Request $request): JsonResponse
     {
         $bench = Workbench::of($key);
-        $document = $bench->taken($request->getContent());
+        $document = $bench->taken(ReadRequest::sent($request));
 
         return response()->json(['findings' => array_map(self::finding(...), $bench->findings($document)), 'sentences' => (object) Walk::sentences($document->data, $bench->vocabulary)]);
     }
@@ -120,7 +123,7 @@ final class DeskController
     /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
     public function plain(string $key, Request $request): JsonResponse
     {
-        $document = Workbench::of($key)->taken($request->getContent());
+        $document = Workbench::of($key)->taken(ReadRequest::sent($request));
         Schema::Template->check($document);
 
         return response()->json(['document' => PlainText::takenOver($document->data)]);
@@ -129,7 +132,8 @@ final class DeskController
     /** Blocks that were copied elsewhere, read and put into normal form: the "blocks" of a document of the format velvet-herald/blocks. */
     public function blocks(Request $request): JsonResponse
     {
-        $sent = Json::ofText($request->getContent(), 'blocks');
+        $sent = ReadRequest::sent($request);
+        Extent::check($sent, app(Limits::class));
         // Their form alone; what they name is for the findings.
         Schema::Blocks->check($sent);
 
@@ -139,9 +143,9 @@ final class DeskController
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
     public function proof(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'email:rfc', 'max:250']]);
+        $given = $request->validate(['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]]);
         $bench = Workbench::of($key);
-        $rendering = $bench->rendering($bench->taken($request->getContent()), $bench->record($given['record']), $given['language'] ?? null);
+        $rendering = $bench->rendering($bench->taken(ReadRequest::sent($request)), $bench->record($given['record']), $given['language'] ?? null);
         if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {
             throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
         }
@@ -154,6 +158,13 @@ final class DeskController
         activity()->performedOn($bench->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
 
         return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
+    }
+
+    private static function anAddress(string $attribute, mixed $value, \Closure $fail): void
+    {
+        if (EmailAddress::read($value) === null) {
+            $fail('That is no e-mail address that can be written to.');
+        }
     }
 
     /**

@@ -28,7 +28,7 @@ final class DispatchController
     {
         $given = $request->validate([
             'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'],
-            'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'min:1'],
+            'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000'],
         ]);
         $source = Source::current();
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);

@@ -17,7 +17,7 @@ final class LetterController
 {
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate(['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'min:1']]);
+        $given = $request->validate(['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
         $query = Letter::query()->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
         if (($given['search'] ?? '') !== '') {
             $like = '%'.addcslashes($given['search'], '%_\\').'%';

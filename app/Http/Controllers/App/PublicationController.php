@@ -50,7 +50,7 @@ final class PublicationController
     /** Publishes the draft of that revision: it answers for its notice from now on. */
     public function store(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['required', 'integer']]);
+        $given = $request->validate(['revision' => ['required', 'integer:strict']]);
         $bench = Workbench::of($key);
         $grave = self::grave($bench);
         if ($grave !== []) {

@@ -11,6 +11,7 @@ use App\Models\Record;
 use App\Models\Source;
 use App\Sending\Answer;
 use App\Sending\TakeEvent;
+use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Notice\Carrier;
 use Herald\Notice\Consequence;
@@ -35,7 +36,7 @@ final class RecordController
         if ($source === null) {
             return response()->json(['types' => [], 'columns' => [], 'records' => [], 'total' => 0, 'page' => 1, 'pages' => 1]);
         }
-        $given = $request->validate(['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'min:1']]);
+        $given = $request->validate(['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$given['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
         $sheet = self::sheet($source);
@@ -100,7 +101,7 @@ final class RecordController
     public function update(string $type, string $key, Request $request): JsonResponse
     {
         [$source, $declared] = self::find($type, $key);
-        $given = $request->validate(['revision' => ['required', 'integer']]);
+        $given = $request->validate(['revision' => ['required', 'integer:strict']]);
         self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $given, $request): array {
             if ($record === null || $record->revision !== $given['revision']) {
                 throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
@@ -142,7 +143,7 @@ final class RecordController
             }
         }
 
-        return RecordReader::read($type, array_replace($record->data, $given['changes']), $record->key);
+        return RecordReader::read($type, array_replace($record->data, $given['changes']), $record->key, app(Limits::class));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Accounts\GoodPassword;
 use App\Models\Source;
 use App\Models\User;
 use Illuminate\Contracts\Auth\StatefulGuard;
@@ -11,6 +12,9 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 
 final class SessionController
@@ -20,7 +24,7 @@ final class SessionController
         $user = $request->user();
 
         return response()->json([
-            'person' => $user instanceof User ? ['name' => $user->name, 'email' => $user->email, 'role' => $user->role->value, 'may_edit' => $user->can('edit')] : null,
+            'person' => $user instanceof User ? ['name' => $user->name, 'email' => $user->email, 'role' => $user->role->value, 'may_write' => $user->can('write'), 'may_publish' => $user->can('publish'), 'may_administer' => $user->can('administer')] : null,
             'source' => $user instanceof User ? Source::current()?->name : null,
         ]);
     }
@@ -28,10 +32,29 @@ final class SessionController
     public function store(Request $request): JsonResponse
     {
         $given = $request->validate(['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']]);
-        if (! Auth::attempt(['email' => mb_strtolower($given['email']), 'password' => $given['password']], $request->boolean('remember'))) {
+        $email = mb_strtolower($given['email']);
+        // The same work whether there is such a person or not: the time it takes tells nothing.
+        User::query()->where('email', $email)->exists() || Hash::check($given['password'], self::nobody());
+        if (! Auth::attempt(['email' => $email, 'password' => $given['password']], $request->boolean('remember'))) {
             throw ValidationException::withMessages(['password' => 'No account goes with this address and password.']);
         }
         $request->session()->regenerate();
+
+        return $this->show($request);
+    }
+
+    /** Another password; all other sessions of the person end. */
+    public function password(Request $request): JsonResponse
+    {
+        $given = $request->validate(['current_password' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', new GoodPassword]]);
+        $user = $request->user();
+        if (! $user instanceof User || ! Hash::check($given['current_password'], $user->password)) {
+            throw ValidationException::withMessages(['current_password' => 'This is not your password.']);
+        }
+        $user->update(['password' => $given['password']]);
+        $request->session()->regenerate();
+        $user->endSessions(keep: $request->session()->getId());
+        activity()->performedOn($user)->causedBy($user)->event('password')->log("{$user->name} has chosen another password");
 
         return $this->show($request);
     }
@@ -46,5 +69,11 @@ final class SessionController
         $request->session()->regenerateToken();
 
         return response()->noContent();
+    }
+
+    /** The hash of a password that nobody has, made once and with the rounds that are usual. */
+    private static function nobody(): string
+    {
+        return Cache::rememberForever('nobody-'.config()->string('hashing.driver').config()->string('hashing.bcrypt.rounds'), static fn (): string => Hash::make(Str::random(40)));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Composing\Drafts;
 use App\Composing\Workbench;
+use App\Http\Middleware\ReadRequest;
 use App\Models\Claim;
 use App\Models\Source;
 use App\Models\Template;
@@ -17,6 +18,7 @@ use Herald\Source\Manifest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
 
 final class TemplateController
@@ -102,6 +104,9 @@ final class TemplateController
     public function update(string $key, Request $request): JsonResponse
     {
         $given = $request->validate(['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
+        if (isset($given['archived'])) {
+            Gate::authorize('publish');
+        }
         DB::transaction(static function () use ($key, $given, $request): void {
             $template = Workbench::of($key)->template;
             $template->update([
@@ -125,9 +130,9 @@ final class TemplateController
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were written on. */
     public function saveDraft(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['present', 'nullable', 'integer'], 'version' => ['present', 'nullable', 'integer']]);
+        $given = $request->validate(['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']]);
         $bench = Workbench::of($key);
-        $document = $bench->taken($request->getContent());
+        $document = $bench->taken(ReadRequest::sent($request));
         // A draft may be unfinished, but it must be a template document in form.
         Schema::Template->check($document);
         Drafts::save($bench->template, $given['revision'], $given['version'], $document, $request->user());
@@ -139,7 +144,7 @@ final class TemplateController
     public function compare(string $key, Request $request): JsonResponse
     {
         $bench = Workbench::of($key);
-        $mine = $bench->taken($request->getContent());
+        $mine = $bench->taken(ReadRequest::sent($request));
         Schema::Template->check($mine);
 
         return response()->json(['changes' => Differences::between($mine->data, $bench->document(), $bench->vocabulary)]);

@@ -6,7 +6,7 @@ import { api, got, type Schemas } from '../../api/client';
 import { Loading, NoSource, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { useUpload } from '../../parts/upload';
-import { useMayEdit, useSession } from '../../parts/useSession';
+import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
 import { Halves, told, UndoRedo, useKeys, useNarrow } from '../composer/bar';
 import { DeskContext, type Desk, type Field } from '../composer/desk';
 import { ConflictDialog } from '../composer/dialogs';
@@ -52,7 +52,7 @@ function One({ brand, brands }: { brand: string; brands: Schemas['BrandLine'][] 
     const path = { params: { path: { key: brand } } };
     const stored = useQuery({ queryKey: ['brand', brand], queryFn: () => got(api.GET('/api/app/brands/{key}', path)), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
     const desk = useQuery({ queryKey: ['brand-desk', brand], queryFn: () => got(api.GET('/api/app/brands/{key}/desk', path)), staleTime: 60_000, refetchOnWindowFocus: false });
-    const mayEdit = useMayEdit();
+    const mayEdit = useMayWrite();
     const person = useSession().data?.person?.email ?? '';
     const begun = useTakenUp(person, `brand ${brand}`, stored.data, mayEdit, null);
     if (stored.error ?? desk.error) {
@@ -186,6 +186,7 @@ type Opening = 'versions' | 'brands';
 
 function Bar({ line, brands, saved, reading, narrow, side, turn, open, publish }: { line: Schemas['BrandLine']; brands: Schemas['BrandLine'][]; saved: Saved; reading: Reading | null; narrow: boolean; side: 'style' | 'messages'; turn: () => void; open: (what: Opening) => void; publish: () => void }) {
     const mayEdit = useComposer((state) => state.mayEdit);
+    const mayPublish = useMayPublish();
     const changes = useComposer((state) => state.past.length);
     const navigate = useNavigate();
     const noted = reading?.findings.filter(({ weight }) => weight !== 'remark').length ?? 0;
@@ -236,7 +237,7 @@ function Bar({ line, brands, saved, reading, narrow, side, turn, open, publish }
                             Brands
                         </button>
                         <button type="button" className="btn btn-sm btn-primary" onClick={publish}>
-                            Publish
+                            {mayPublish ? 'Publish' : 'What publishing would do'}
                         </button>
                     </>
                 )}

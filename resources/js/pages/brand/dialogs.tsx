@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
+import { useMayPublish } from '../../parts/useSession';
 import { Changes } from '../composer/Changes';
 import { Publishing } from '../composer/Publishing';
 import { VersionList } from '../composer/VersionList';
@@ -88,6 +89,7 @@ export function VersionsDialog({ brand, open, close }: { brand: string; open: bo
 /** Another brand, for another part of the business; its name; which one is the default. */
 export function BrandsDialog({ brand, open, close, changed, removed }: { brand: Schemas['BrandLine']; open: boolean; close: () => void; changed: (brand: Schemas['Brand']) => void; removed: () => void }) {
     const navigate = useNavigate();
+    const mayPublish = useMayPublish();
     const [name, setName] = useState('');
     const [renamed, setRenamed] = useState<string | null>(null);
     const begin = useMutation({
@@ -148,6 +150,8 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
                 <p>
                     {brand.default ? (
                         'It is the default brand: templates wear it that name none.'
+                    ) : !mayPublish ? (
+                        'Only templates that name it wear it.'
                     ) : (
                         <>
                             Only templates that name it wear it.{' '}

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Loading, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayEdit, useSession } from '../../parts/useSession';
+import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
 import { Halves, told, UndoRedo, useKeys, useNarrow } from './bar';
 import { CastStrip } from './CastStrip';
 import { DataSheet } from './DataSheet';
@@ -27,7 +27,7 @@ export function ComposerPage() {
     const key = useParams()['template'] ?? '';
     const template = useQuery({ queryKey: ['template', key], queryFn: () => got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
     const desk = useQuery({ queryKey: ['desk', key], queryFn: () => got(api.GET('/api/app/templates/{key}/desk', { params: { path: { key } } })), staleTime: 60_000, refetchOnWindowFocus: false });
-    const mayEdit = useMayEdit();
+    const mayEdit = useMayWrite();
     const person = useSession().data?.person?.email ?? '';
     const data = template.data;
     const begun = useTakenUp(person, key, data, mayEdit && data?.archived === false, FIRST);
@@ -252,6 +252,7 @@ function Bar({
     publish: () => void;
 }) {
     const mayEdit = useComposer((state) => state.mayEdit);
+    const mayPublish = useMayPublish();
     const changes = useComposer((state) => state.past.length);
     const grave = findings.filter((finding) => finding.weight === 'grave').length;
     const noted = findings.filter((finding) => finding.weight !== 'remark').length;
@@ -296,7 +297,7 @@ function Bar({
                             Send a proof
                         </button>
                         <button type="button" className="btn btn-sm btn-primary" onClick={publish}>
-                            Publish
+                            {mayPublish ? 'Publish' : 'What publishing would do'}
                         </button>
                     </>
                 )}

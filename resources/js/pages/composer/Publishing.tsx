@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Dialog } from '../../parts/Dialog';
 import { Loading, Problem } from '../../parts/Message';
+import { useMayPublish } from '../../parts/useSession';
 
 /** What publishing would do, as the server tells it. */
 interface Asked {
@@ -23,6 +24,7 @@ export function Publishing<T extends Asked, A>({ of, ask, publish, open, close, 
     /** Takes what is published; gives what is to be said of it. */
     published: (answer: A) => string;
 }) {
+    const mayPublish = useMayPublish();
     const asked = useQuery({ queryKey: ['publication', of], queryFn: ask, enabled: open, gcTime: 0, staleTime: 0 });
     const deed = useMutation({
         mutationFn: publish,
@@ -41,6 +43,7 @@ export function Publishing<T extends Asked, A>({ of, ask, publish, open, close, 
             close={close}
             title={data?.version ? `Publish version ${data.version + 1}` : 'Publish'}
             actions={
+                mayPublish &&
                 revision !== null && (
                     <button type="button" className="btn btn-sm btn-primary" disabled={deed.isPending} onClick={() => deed.mutate(revision)}>
                         {deed.isPending ? busy : 'Publish'}
@@ -66,6 +69,7 @@ export function Publishing<T extends Asked, A>({ of, ask, publish, open, close, 
             ) : (
                 consequence(data)
             )}
+            {!mayPublish && data?.revision !== null && <p className="mt-3 border-t border-line pt-2 text-muted">Your draft is saved. Putting it in force is for a publisher.</p>}
             {deed.error && <Problem error={deed.error} />}
         </Dialog>
     );

@@ -9,7 +9,7 @@ import { Loading, Problem } from '../../parts/Message';
 import { Opened } from '../../parts/Opened';
 import { Page } from '../../parts/Page';
 import { State } from '../../parts/State';
-import { useMayEdit } from '../../parts/useSession';
+import { useMayPublish } from '../../parts/useSession';
 import { when } from '../../parts/when';
 
 /** One message for one recipient: why it was sent, in which words, what became of it, and the message itself. */
@@ -123,7 +123,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
 
 function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
     const client = useQueryClient();
-    const mayEdit = useMayEdit();
+    const mayPublish = useMayPublish();
     const [asking, setAsking] = useState(false);
     const done = (words: string) => (changed: Schemas['Dispatch']) => {
         client.setQueryData(['dispatch', dispatch.id], changed);
@@ -134,7 +134,7 @@ function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
     const failed = (error: Error) => toast.error(error.message);
     const retry = useMutation({ mutationFn: () => got(api.POST('/api/app/dispatches/{id}/retry', params)), onSuccess: done('It is queued again.'), onError: failed });
     const settle = useMutation({ mutationFn: () => got(api.POST('/api/app/dispatches/{id}/settle', params)), onSuccess: done('It counts as sent.'), onError: failed });
-    if (!mayEdit || !(dispatch.may_retry || dispatch.may_settle)) {
+    if (!mayPublish || !(dispatch.may_retry || dispatch.may_settle)) {
         return null;
     }
 

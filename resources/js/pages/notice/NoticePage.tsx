@@ -7,7 +7,7 @@ import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { RecordPicker } from '../../parts/RecordPicker';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayEdit } from '../../parts/useSession';
+import { useMayPublish, useMayWrite } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { BeginTemplate } from '../templates/BeginTemplate';
 import { RenderedMessage } from './RenderedMessage';
@@ -111,7 +111,8 @@ function Loaded({ notice }: { notice: Notice }) {
 
 function Answer({ notice }: { notice: Notice }) {
     const client = useQueryClient();
-    const mayEdit = useMayEdit();
+    const mayWrite = useMayWrite();
+    const mayPublish = useMayPublish();
     const change = useMutation({
         mutationFn: (template: string | null) => got(api.PUT('/api/app/notices/{key}/answer', { params: { path: { key: notice.key } }, body: { template } })),
         onSuccess: async (changed) => {
@@ -143,7 +144,7 @@ function Answer({ notice }: { notice: Notice }) {
                             {claim.active ? 'Its claim is on' : 'Its claim is off'}
                             {claim.published_at && `, published ${when(claim.published_at)}`}
                         </p>
-                        {mayEdit && !claim.active && claim.version && (
+                        {mayPublish && !claim.active && claim.version && (
                             <button type="button" className="btn btn-sm btn-primary mt-1.5" disabled={change.isPending} onClick={() => change.mutate(claim.template)}>
                                 Replace again
                             </button>
@@ -151,8 +152,8 @@ function Answer({ notice }: { notice: Notice }) {
                     </li>
                 ))}
             </ul>
-            {mayEdit && <BeginTemplate notice={notice.key} name={notice.name} />}
-            {mayEdit && notice.template && (
+            {mayWrite && <BeginTemplate notice={notice.key} name={notice.name} />}
+            {mayPublish && notice.template && (
                 <button type="button" className="btn btn-sm mt-1" disabled={change.isPending} onClick={() => change.mutate(null)}>
                     Back to built-in
                 </button>

@@ -5,7 +5,7 @@ import { api, got, type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
-import { useMayEdit } from '../../parts/useSession';
+import { useMayPublish } from '../../parts/useSession';
 import { ChangePanel } from './ChangePanel';
 
 type Record = Schemas['Record'];
@@ -15,7 +15,7 @@ export function RecordPage() {
     const params = useParams();
     const path = { type: params['type'] ?? '', key: params['*'] ?? '' };
     const record = useQuery({ queryKey: ['record', path.type, path.key], queryFn: () => got(api.GET('/api/app/records/{type}/{key}', { params: { path } })), refetchInterval: 5_000 });
-    const mayEdit = useMayEdit();
+    const mayPublish = useMayPublish();
     if (record.isPending) {
         return <Loading />;
     }
@@ -36,7 +36,7 @@ export function RecordPage() {
             <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,560px)] max-lg:grid-cols-1 gap-x-10 gap-y-6 border-t border-line pt-4">
                 <DataSheet record={data} />
                 <div>
-                    {mayEdit && data.changeable.length > 0 && <ChangePanel key={data.revision} record={data} />}
+                    {mayPublish && data.changeable.length > 0 && <ChangePanel key={data.revision} record={data} />}
                     <section aria-labelledby="sent">
                         <h2 id="sent" className="mb-1.5">
                             Sent about it

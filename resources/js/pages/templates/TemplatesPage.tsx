@@ -8,7 +8,7 @@ import { Empty, Loading, NoSource, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { SearchField } from '../../parts/SearchField';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayEdit, useSession } from '../../parts/useSession';
+import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { BeginTemplate } from './BeginTemplate';
 
@@ -17,7 +17,7 @@ type Template = Schemas['TemplateLine'];
 /** All templates, with the notices they answer for. */
 export function TemplatesPage() {
     const [params, set] = useAddressState();
-    const mayEdit = useMayEdit();
+    const mayEdit = useMayWrite();
     const connected = useSession().data?.source !== null;
     const search = params.get('search') ?? '';
     const archived = params.get('archived') === '1';
@@ -97,6 +97,7 @@ function stateOf(template: Template): string {
 }
 
 function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
+    const mayPublish = useMayPublish();
     const notices = [
         ...(template.notice ? [{ notice: template.notice.key, name: template.notice.name }] : []),
         ...template.claims.filter((claim) => claim.notice !== template.notice?.key),
@@ -135,7 +136,7 @@ function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
                     <span className="flex gap-3">
                         <BeginTemplate copy={{ key: template.key, name: template.name }} />
                         <Rename template={template} />
-                        <Archive template={template} />
+                        {mayPublish && <Archive template={template} />}
                     </span>
                 </td>
             )}

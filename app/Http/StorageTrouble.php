@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+/** Tells whether something failed because nothing can be written at the moment: the disk is full or read-only, or the database stays locked. */
+final class StorageTrouble
+{
+    /** Seconds after which it is worth trying again. */
+    public const RETRY_AFTER = 30;
+
+    /** Result codes of SQLite (https://sqlite.org/rescode.html): BUSY, LOCKED, NOMEM, READONLY, IOERR, FULL, CANTOPEN. */
+    private const SQLITE = [5, 6, 7, 8, 10, 13, 14];
+
+    /** PostgreSQL: disk full, read-only transaction, too many connections, and connections that fail (class 08). */
+    private const SQLSTATES = '/^(53[0-9]{3}|25006|08[0-9A-Z]{3}|57P0[0-9])$/';
+
+    public static function isBehind(?\Throwable $e): bool
+    {
+        for (; $e !== null; $e = $e->getPrevious()) {
+            if ($e instanceof \PDOException && (in_array($e->errorInfo[1] ?? null, self::SQLITE, true) || preg_match(self::SQLSTATES, (string) ($e->errorInfo[0] ?? '')) === 1)) {
+                return true;
+            }
+            if (preg_match('/No space left on device|Read-only file system|Disk quota exceeded|File too large/i', $e->getMessage()) === 1) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
