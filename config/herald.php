@@ -7,6 +7,9 @@ return [
     // Pauses before each further attempt when the mail server defers or cannot be reached, in seconds. After the last the dispatch fails.
     'retries' => array_map(intval(...), explode(',', (string) env('HERALD_RETRIES', '10,60,300,1800,7200'))),
 
+    // Pauses before each further try at a message that could not be made, for whatever reason on our side, in seconds. After the last it fails with its reason.
+    'tries' => array_map(intval(...), explode(',', (string) env('HERALD_TRIES', '10,60,600'))),
+
     // A dispatch that ended uncertain is handed over again at most so often where its notice says "resend"; then it waits for a person.
     'resends' => 2,
 

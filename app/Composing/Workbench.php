@@ -26,9 +26,9 @@ use Herald\Manuscript\Template as Document;
 use Herald\Message\Recipient;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Fullness;
-use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
+use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Marks;
 use Herald\Render\Renderer;
@@ -101,6 +101,22 @@ final readonly class Workbench
         return $json;
     }
 
+    /**
+     * The newest records of its type. What is stored and cannot be read any more is left out.
+     *
+     * @return array{array<string, array<string, mixed>>, list<string>} their data by key, the newest first, and the keys of those left out
+     */
+    public function records(int $most): array
+    {
+        [$read, $unreadable] = [[], []];
+        foreach ($this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit($most)->get() as $record) {
+            $data = $record->read($this->type);
+            $data === null ? $unreadable[] = $record->key : $read[$record->key] = $data;
+        }
+
+        return [$read, $unreadable];
+    }
+
     public function record(string $key): Record
     {
         return $this->source->records()->where(['type' => $this->type->key, 'key' => $key])->firstOrFail();
@@ -109,7 +125,7 @@ final readonly class Workbench
     /** Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read. */
     public function rendering(Json $document, Record $record, ?string $language, ?Marks $marks = null): DraftRendering
     {
-        [$data, $given, $recipient] = Rendering::dataFor($this->notice, $this->type, $record);
+        $recipient = $this->recipient($record);
         $node = $document->node();
         $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
         $choice = LanguageChoice::lookup($language ?? $recipient->language, $languages, $this->manifest->source->defaultLanguage);
@@ -117,7 +133,15 @@ final readonly class Workbench
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         // In memory: what is kept on disk is for editions, and this changes with every key.
-        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message), $recipient);
+        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, $this->scope($message, $record), $recipient);
+    }
+
+    /** All that a compiled message may name about a record now. */
+    public function scope(CompiledMessage $message, Record $record): Scope
+    {
+        [$data, $given, $recipient] = Rendering::dataFor($this->notice, $this->type, $record);
+
+        return Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message);
     }
 
     /**
@@ -125,8 +149,7 @@ final readonly class Workbench
      */
     public function findings(Json $document): array
     {
-        $records = $this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit(self::RECORDS)->get();
-        $data = $records->map(fn (Record $record): array => [$this->type->key => RecordReader::read($this->type, $record->data, $record->key)])->all();
+        $data = array_map(fn (array $record): array => [$this->type->key => $record], $this->records(self::RECORDS)[0]);
 
         $worn = $document->node()->optionalString('brand');
         $missing = $worn === null || $this->source->brands()->where('key', $worn)->has('versions')->exists() ? [] : [

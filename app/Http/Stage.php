@@ -5,20 +5,35 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Branding\Pictures;
+use App\Models\Source;
 use Illuminate\Http\Response;
 
-/** Gives a message's HTML to the frame it is shown in: no scripts, no forms, nothing loaded but pictures. */
+/**
+ * Gives a message's HTML to the frame it is shown in: no scripts, no forms, nothing loaded but pictures. Those from elsewhere are loaded only when a person asks for them:
+ * their server would learn that somebody looks.
+ */
 final class Stage
 {
-    private const POLICY = "default-src 'none'; img-src 'self' data: https: %s; style-src 'unsafe-inline'; script-src 'none'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'; sandbox allow-same-origin";
+    private const POLICY = "default-src 'none'; img-src 'self' data: %s; style-src 'unsafe-inline'; script-src 'none'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'; sandbox allow-same-origin";
 
     public static function show(string $html): Response
     {
         return response($html, 200, [
             'Content-Type' => 'text/html; charset=utf-8',
-            // Messages load their pictures from the address the application is known by, whichever it was opened under.
-            'Content-Security-Policy' => sprintf(self::POLICY, Pictures::origin()),
+            'Content-Security-Policy' => sprintf(self::POLICY, request()->query('pictures') === 'all' ? 'http: https:' : implode(' ', self::pictureHosts())),
             'Cache-Control' => 'no-store, private',
         ]);
+    }
+
+    /**
+     * Where pictures come from that are shown at once: the address that the application is known by, whichever it was opened under, and the source's own.
+     *
+     * @return list<string> origins
+     */
+    public static function pictureHosts(): array
+    {
+        $hosts = [Pictures::origin(), preg_replace('~^(https?://[^/?#]+).*$~is', '$1', Source::current()?->manifest()->source->url ?? '')];
+
+        return array_values(array_unique(array_filter($hosts, static fn (?string $host): bool => preg_match('~^https?://[A-Za-z0-9.:-]+$~D', (string) $host) === 1)));
     }
 }

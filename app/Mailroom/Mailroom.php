@@ -4,16 +4,20 @@ declare(strict_types=1);
 
 namespace App\Mailroom;
 
+use App\Http\StorageTrouble;
+use App\Models\Dispatch;
 use App\Models\Letter;
+use App\Models\Source;
 use React\EventLoop\LoopInterface;
 use React\Socket\ConnectionInterface;
 use React\Socket\TcpServer;
-use ZBateson\MailMimeParser\Header\HeaderConsts;
-use ZBateson\MailMimeParser\Message;
 
 /** The mail server stand-in: takes every message on loopback and keeps it, but for some accounts that behave as mail servers do at times. */
 final class Mailroom
 {
+    /** Begins the Message-ID of a proof; the id of its source follows. */
+    public const PROOF = 'proof.';
+
     /** @var array<string, true> message ids put off once */
     private array $deferred = [];
 
@@ -47,6 +51,8 @@ final class Mailroom
     }
 
     /**
+     * Whatever arrives is kept as it came. What cannot be kept is put off, and ends nothing but its own transaction.
+     *
      * @param  list<string>  $to
      */
     private function deliver(string $from, array $to, string $raw): string
@@ -55,22 +61,35 @@ final class Mailroom
         if (in_array('hang_up', $tempers, true)) {
             return '';
         }
-        $message = Message::from($raw, false);
-        $id = $message->getHeaderValue(HeaderConsts::MESSAGE_ID);
+        $opened = new OpenedLetter($raw);
+        $id = $opened->messageId();
         if (in_array('defer', $tempers, true) && ! isset($this->deferred[$key = $id ?? hash('sha256', $raw)])) {
             $this->deferred[$key] = true;
 
             return '451 4.7.1 Not now, try again later';
         }
-        $letter = Letter::query()->create([
-            'envelope_from' => $from, 'envelope_to' => $to, 'message_id' => $id,
-            'subject' => (string) $message->getHeaderValue(HeaderConsts::SUBJECT),
-            'from' => (string) $message->getHeader(HeaderConsts::FROM)?->getValue(),
-            'to' => (string) $message->getHeader(HeaderConsts::TO)?->getValue(),
-            'raw' => $raw, 'received_at' => now(),
-        ]);
+        try {
+            $dispatch = $id === null ? null : Dispatch::query()->where('message_id', $id)->first(['id', 'source_id', 'secret', 'subject']);
+            $letter = Letter::query()->create([
+                'source_id' => $dispatch->source_id ?? self::ofProof($id),
+                'envelope_from' => Readable::text($from), 'envelope_to' => array_map(Readable::text(...), $to), 'message_id' => $id,
+                // What can be searched says nothing secret.
+                'subject' => $dispatch?->secret ? (string) $dispatch->subject : $opened->subject(),
+                'from' => $opened->addresses('From'), 'to' => $opened->addresses('To'),
+                'raw' => $raw, 'received_at' => now(),
+            ]);
+        } catch (\Throwable $e) {
+            fwrite(STDERR, now()->toIso8601ZuluString()." A letter could not be kept: {$e->getMessage()}\n");
+
+            return StorageTrouble::isBehind($e) ? '452 4.3.1 No room to keep it, try again later' : '451 4.3.0 It could not be kept, try again later';
+        }
 
         return '250 Ok, kept as letter '.$letter->id;
+    }
+
+    private static function ofProof(?string $id): ?int
+    {
+        return preg_match('/^'.preg_quote(self::PROOF, '/').'(\d{1,9})\./', (string) $id, $found) === 1 ? Source::query()->find((int) $found[1])?->id : null;
     }
 
     private function temper(string $address): ?string

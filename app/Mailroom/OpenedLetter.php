@@ -9,24 +9,52 @@ use ZBateson\MailMimeParser\Header\IHeader;
 use ZBateson\MailMimeParser\IMessage;
 use ZBateson\MailMimeParser\Message;
 
-/** An e-mail out of its envelope, read back from its bytes. */
+/**
+ * An e-mail out of its envelope, read back from its bytes: the one reader of letters. Letters come from strangers; what of one cannot be read is shown as it came, and keeps
+ * nothing else from being read.
+ */
 final readonly class OpenedLetter
 {
-    private IMessage $message;
+    private ?IMessage $message;
 
     public function __construct(private string $raw)
     {
-        $this->message = Message::from($raw, false);
+        $this->message = self::tried(static fn (): IMessage => Message::from($raw, false));
     }
 
     public function html(): ?string
     {
-        return $this->message->getHtmlContent();
+        return $this->content(static fn (IMessage $message): ?string => $message->getHtmlContent());
     }
 
     public function text(): ?string
     {
-        return $this->message->getTextContent();
+        return $this->content(static fn (IMessage $message): ?string => $message->getTextContent());
+    }
+
+    public function subject(): string
+    {
+        return $this->header('Subject');
+    }
+
+    /** Without its angle brackets; null when it has none. */
+    public function messageId(): ?string
+    {
+        $id = mb_substr($this->header('Message-ID'), 0, 255);
+
+        return $id === '' ? null : $id;
+    }
+
+    /** Names and addresses, decoded. */
+    public function addresses(string $name): string
+    {
+        return $this->read(static function (IMessage $message) use ($name): string {
+            $header = $message->getHeader($name);
+
+            return $header instanceof AddressHeader
+                ? implode(', ', array_map(static fn ($one): string => trim($one->getName().' <'.$one->getEmail().'>'), $header->getAddresses()))
+                : '';
+        }) ?? $this->asItCame($name);
     }
 
     /**
@@ -35,29 +63,86 @@ final readonly class OpenedLetter
     public function toArray(): array
     {
         return [
-            'subject' => $this->header('Subject'), 'from' => $this->address('From'), 'to' => $this->address('To'),
-            'reply_to' => $this->address('Reply-To'), 'date' => $this->header('Date'),
+            'subject' => $this->subject(), 'from' => $this->addresses('From'), 'to' => $this->addresses('To'),
+            'reply_to' => $this->addresses('Reply-To'), 'date' => $this->header('Date'),
             'text' => $this->text(), 'has_html' => $this->html() !== null,
-            'headers' => array_map(static fn (IHeader $header): array => ['name' => $header->getName(), 'value' => $header->getRawValue()], array_values($this->message->getAllHeaders())),
-            'enclosures' => array_map(static fn ($part): array => [
-                'name' => $part->getFilename() ?? 'unnamed', 'type' => (string) $part->getContentType(), 'bytes' => strlen((string) $part->getContent()),
-            ], array_values($this->message->getAllAttachmentParts())),
-            'source' => mb_scrub($this->raw, 'UTF-8'),
+            'headers' => $this->headers(), 'enclosures' => $this->enclosures(),
+            'source' => Readable::text($this->raw),
         ];
+    }
+
+    /**
+     * @return list<array{name: string, value: string}>
+     */
+    private function headers(): array
+    {
+        $headers = self::tried(fn (): array => array_values($this->message?->getAllHeaders() ?? [])) ?? [];
+
+        return array_map(static fn (IHeader $header): array => ['name' => Readable::text($header->getName()), 'value' => Readable::text($header->getRawValue())], $headers);
+    }
+
+    /**
+     * @return list<array{name: string, type: string, bytes: int}>
+     */
+    private function enclosures(): array
+    {
+        $parts = self::tried(fn (): array => array_values($this->message?->getAllAttachmentParts() ?? [])) ?? [];
+
+        return array_map(static fn ($part): array => [
+            'name' => Readable::text(self::tried(static fn (): ?string => $part->getFilename()) ?? 'unnamed'),
+            'type' => Readable::text((string) self::tried(static fn (): string => (string) $part->getContentType())),
+            'bytes' => strlen((string) self::tried(static fn (): ?string => $part->getContent())),
+        ], $parts);
     }
 
     private function header(string $name): string
     {
-        return (string) $this->message->getHeaderValue($name);
+        return $this->read(static fn (IMessage $message): string => (string) $message->getHeaderValue($name)) ?? $this->asItCame($name);
     }
 
-    /** Names and addresses, decoded. */
-    private function address(string $name): string
+    /** A header that cannot be decoded, unfolded. */
+    private function asItCame(string $name): string
     {
-        $header = $this->message->getHeader($name);
+        $head = preg_split('/\r?\n\r?\n/', $this->raw, 2)[0] ?? '';
+        preg_match('/^'.preg_quote($name, '/').':[ \t]*(.*(?:\r?\n[ \t].*)*)/mi', $head, $found);
 
-        return $header instanceof AddressHeader
-            ? implode(', ', array_map(static fn ($one): string => trim($one->getName().' <'.$one->getEmail().'>'), $header->getAddresses()))
-            : '';
+        return trim(Readable::text((string) preg_replace('/\r?\n[ \t]+/', ' ', $found[1] ?? '')));
+    }
+
+    /**
+     * @param  \Closure(IMessage): ?string  $read
+     */
+    private function content(\Closure $read): ?string
+    {
+        $content = $this->message === null ? null : self::tried(fn (): ?string => $read($this->message));
+
+        return $content === null ? null : Readable::text($content);
+    }
+
+    /**
+     * @param  \Closure(IMessage): string  $read
+     * @return string|null null when it cannot be read
+     */
+    private function read(\Closure $read): ?string
+    {
+        $text = $this->message === null ? null : self::tried(fn (): string => $read($this->message));
+
+        // Words that were decoded to something else than text were not decoded rightly.
+        return $text !== null && mb_check_encoding($text, 'UTF-8') ? $text : null;
+    }
+
+    /**
+     * @template T
+     *
+     * @param  \Closure(): T  $read
+     * @return T|null
+     */
+    private static function tried(\Closure $read): mixed
+    {
+        try {
+            return @$read();
+        } catch (\Throwable) {
+            return null;
+        }
     }
 }

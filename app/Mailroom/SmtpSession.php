@@ -14,6 +14,9 @@ final class SmtpSession
 
     private const MAX_LINE = 4096;
 
+    /** The least that a server must take (RFC 5321 section 4.5.3.1.8). */
+    private const MAX_RECIPIENTS = 100;
+
     private string $buffer = '';
 
     private ?string $from = null;
@@ -42,12 +45,14 @@ final class SmtpSession
     {
         $this->buffer .= $bytes;
         $replies = '';
-        while (! $this->closed && ($end = strpos($this->buffer, "\n")) !== false) {
-            $line = substr($this->buffer, 0, $end + 1);
-            $this->buffer = substr($this->buffer, $end + 1);
+        $read = 0;
+        while (! $this->closed && ($end = strpos($this->buffer, "\n", $read)) !== false) {
+            $line = substr($this->buffer, $read, $end + 1 - $read);
+            $read = $end + 1;
             $replies .= $this->data === null ? $this->command(rtrim($line, "\r\n")) : $this->line($line);
         }
-        if ($this->data === null && strlen($this->buffer) > self::MAX_LINE) {
+        $this->buffer = substr($this->buffer, $read);
+        if (strlen($this->buffer) > ($this->data === null ? self::MAX_LINE : self::MAX_MESSAGE)) {
             $this->closed = true;
             $replies .= "500 Line too long\r\n";
         }
@@ -83,6 +88,9 @@ final class SmtpSession
     private function rcpt(string $line): string
     {
         $address = self::address($line);
+        if (count($this->to) >= self::MAX_RECIPIENTS) {
+            return "452 Too many recipients\r\n";
+        }
         if ($this->from === null || $address === null || $address === '') {
             return $this->from === null ? "503 No sender yet\r\n" : "501 That is no address\r\n";
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -26,7 +27,9 @@ use Illuminate\Support\Str;
  * @property string|null $subject
  * @property string|null $message_id
  * @property string|null $sender
- * @property string|null $bytes the exact message
+ * @property string|null $bytes the exact message; a masked copy where it says something secret
+ * @property bool $secret whether it says something secret
+ * @property string|null $sealed_bytes the exact message then, sealed, until its fate is final
  * @property string $copies the addresses of CC and BCC, with commas between them
  * @property int $attempts
  * @property int $resends
@@ -51,7 +54,7 @@ final class Dispatch extends Model
     protected function casts(): array
     {
         return [
-            'state' => DispatchState::class, 'data' => 'array',
+            'state' => DispatchState::class, 'data' => 'array', 'secret' => 'boolean', 'sealed_bytes' => 'encrypted',
             'due_at' => 'datetime', 'lease_until' => 'datetime', 'handed_at' => 'datetime', 'sent_at' => 'datetime',
         ];
     }
@@ -89,7 +92,7 @@ final class Dispatch extends Model
     public function changeUnderLease(array $changes): bool
     {
         $lease = $this->lease;
-        $this->fill($changes);
+        $this->fill([...$changes, ...$this->leftBehind($changes['state'] ?? null)]);
         $dirty = $this->getDirty();
         $ours = $dirty !== [] && self::query()->whereKey($this->id)->where('lease', $lease)->update($dirty) === 1;
         if (! $ours) {
@@ -98,6 +101,28 @@ final class Dispatch extends Model
         $this->syncOriginal();
 
         return $ours;
+    }
+
+    /**
+     * What goes with a state that nothing comes after: secrets are kept no longer than that.
+     *
+     * @return array<string, mixed>
+     */
+    public function leftBehind(mixed $state): array
+    {
+        return $this->secret && $state instanceof DispatchState && $state->isFinal() ? ['sealed_bytes' => null, 'data' => Secrets::wiped($this->data)] : [];
+    }
+
+    /** Whether the same words can still be sent. */
+    public function isWhole(): bool
+    {
+        return ! $this->secret || ! $this->state->isFinal();
+    }
+
+    /** The message exactly as it is handed over; null when it has not been made yet. */
+    public function trueBytes(): ?string
+    {
+        return $this->secret ? $this->sealed_bytes : $this->bytes;
     }
 
     /** @return BelongsTo<Source, $this> */

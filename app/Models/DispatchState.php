@@ -15,6 +15,12 @@ enum DispatchState: string
     case Failed = 'failed';
     case Bounced = 'bounced';
 
+    /** Whether it stays as it is, unless a person asks for more. */
+    public function isFinal(): bool
+    {
+        return in_array($this, [self::Sent, self::Skipped, self::Failed, self::Bounced], true);
+    }
+
     /** Whether a person may have it tried again. */
     public function mayBeTriedAgain(): bool
     {

@@ -11,7 +11,8 @@ use Illuminate\Support\Carbon;
  * A message that the mailroom received, with its envelope.
  *
  * @property int $id
- * @property string $envelope_from
+ * @property int|null $source_id null when it cannot be told whose message it is
+ * @property string $envelope_from in readable form, see {@see \App\Mailroom\Readable}
  * @property list<string> $envelope_to
  * @property string|null $message_id
  * @property string $subject

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Herald\Notice\Notice as Declared;
+use Herald\Notice\WhenUncertain;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -32,6 +33,14 @@ final class Notice extends Model
     public function declaration(): Declared
     {
         return $this->source->manifest()->notices[$this->key];
+    }
+
+    /** What becomes of its dispatches of which nobody knows whether they arrived; of one that is declared no longer, they wait for a person. */
+    public function whenUncertain(): WhenUncertain
+    {
+        $declared = $this->source->manifest()->notices;
+
+        return isset($declared[$this->key]) ? $declared[$this->key]->whenUncertain : WhenUncertain::Hold;
     }
 
     /** @return BelongsTo<Source, $this> */

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Sending\Seal;
+use App\Sending\SealBroken;
+use Herald\Document\InvalidDocument;
+use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -18,7 +22,7 @@ use Illuminate\Support\Carbon;
  * @property int $source_id
  * @property string $type
  * @property string $key
- * @property array<string, mixed> $data normalised, see {@see \Herald\Record\RecordReader}
+ * @property array<string, mixed> $data normalised, see {@see \Herald\Record\RecordReader}; its secrets are sealed
  * @property string $search what it is found by, in small letters
  * @property int $revision goes up at each change
  * @property Carbon $updated_at
@@ -35,19 +39,62 @@ final class Record extends Model
         return ['data' => 'array'];
     }
 
-    /** Takes over normalised data; the revision goes up when they differ. */
+    /** Takes over normalised data, and seals its secrets; the revision goes up when they differ. */
     public function take(RecordType $type, array $data): void
     {
-        if ($this->exists && $this->data === $data) {
+        // What is sealed looks different each time, though it be the same.
+        if ($this->exists && $this->says($type, $data)) {
             return;
         }
         $this->revision = $this->exists ? $this->revision + 1 : 1;
+        $this->keep($type, $data);
+        $this->save();
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     */
+    private function says(RecordType $type, array $data): bool
+    {
+        try {
+            return Seal::open($type->fields, $this->data) === Seal::open($type->fields, $data);
+        } catch (SealBroken) {
+            return false;
+        }
+    }
+
+    /** Seals what has been declared secret since it was stored. */
+    public function sealAnew(RecordType $type): void
+    {
+        $this->keep($type, $this->data);
+        $this->save();
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     */
+    private function keep(RecordType $type, array $data): void
+    {
+        $data = Seal::close($type->fields, $data);
         $this->data = $data;
         $this->search = mb_strtolower(implode(' ', array_filter(Arr::flatten(array_map(
             fn ($path) => $path->in($data),
             $type->summary,
         )), is_scalar(...))).' '.$this->key.' '.self::addresses($data));
-        $this->save();
+    }
+
+    /**
+     * The data by the record type of today: what is stored was read with that of its day.
+     *
+     * @return array<string, mixed>|null null when they do not fit it any more
+     */
+    public function read(RecordType $type): ?array
+    {
+        try {
+            return RecordReader::read($type, $this->data, $this->key);
+        } catch (InvalidDocument) {
+            return null;
+        }
     }
 
     /** @return BelongsTo<Source, $this> */

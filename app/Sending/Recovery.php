@@ -38,12 +38,16 @@ final class Recovery
             return;
         }
         if ($dispatch->handed_at === null) {
-            $dispatch->changeUnderLease(['state' => DispatchState::Queued, 'state_reason' => 'Sending was cut short before the message was handed over', 'lease' => null, 'lease_until' => null]);
+            $attempts = $dispatch->attempts + 1;
+            // What ends its worker time and again would do so for ever.
+            $dispatch->changeUnderLease($attempts > count(config()->array('herald.tries'))
+                ? ['state' => DispatchState::Failed, 'state_reason' => "Sending was cut short {$attempts} times before the message was handed over", 'attempts' => $attempts, 'lease_until' => null]
+                : ['state' => DispatchState::Queued, 'state_reason' => 'Sending was cut short before the message was handed over', 'attempts' => $attempts, 'lease' => null, 'lease_until' => null]);
 
             return;
         }
         $ours = $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => 'Sending was cut short after the message was handed over', 'lease_until' => null]);
-        if ($ours && $dispatch->notice->declaration()->whenUncertain === WhenUncertain::Resend) {
+        if ($ours && $dispatch->notice->whenUncertain() === WhenUncertain::Resend) {
             self::resend($dispatch);
         }
     }

@@ -19,6 +19,7 @@ use Herald\Notice\Consequence;
 use Herald\Notice\Occurrence;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\Secrets;
 use Herald\Render\Scope;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
@@ -124,6 +125,8 @@ final readonly class TakeEvent
         $edition = $answer->edition();
         $scope = Scope::of($this->type, $record->data, $this->source->manifest()->source, $recipient, now()->toDateTimeImmutable(), $consequence->given, $edition->message());
         $skipped = $recipient->address === null;
+        $roots = $consequence->notice->vocabulary->roots();
+        $kept = Seal::close($roots, $scope->data);
 
         $dispatch = Dispatch::query()->create([
             'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id,
@@ -132,7 +135,7 @@ final readonly class TakeEvent
             'state' => $skipped ? DispatchState::Skipped : DispatchState::Queued,
             'state_reason' => $skipped ? 'There is no address: '.$consequence->notice->recipient->inWords().' is empty' : null,
             'edition_id' => $edition->id, 'language' => $edition->language, 'language_reason' => $answer->language->reason,
-            'data' => $scope->data, 'due_at' => now(),
+            'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $scope->data), 'due_at' => now(),
         ]);
         if (! $skipped) {
             SendDispatch::dispatch($dispatch->id);

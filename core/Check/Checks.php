@@ -11,6 +11,8 @@ final class Checks
     private const ALL = [
         Unreadable::class,
         EmptySubject::class,
+        UnusableAddress::class,
+        SecretOutside::class,
         RequiredParts::class,
         LeadsNowhere::class,
         NothingSaid::class,

@@ -31,6 +31,14 @@ final readonly class Finding
         return new self($weight, $words, $piece->block, $piece->id, $piece->part, $variable, $mend);
     }
 
+    /**
+     * @param  string|null  $block  the id of a block; null for the whole
+     */
+    public static function ofBlock(?string $block, Weight $weight, string $words): self
+    {
+        return new self($weight, $words, $block, $block, null, null, null);
+    }
+
     public static function ofWhole(Weight $weight, string $words, ?Mend $mend = null): self
     {
         return new self($weight, $words, null, null, null, null, $mend);

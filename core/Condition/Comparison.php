@@ -92,6 +92,9 @@ final readonly class Comparison implements Condition
         if (self::isEmpty($found)) {
             return 'empty';
         }
+        if ($this->field->type === FieldType::Secret) {
+            return 'a secret';
+        }
         if ($this->field->type === FieldType::Money && Money::read($found) === null) {
             return is_scalar($found) ? (string) $found : 'another amount';
         }

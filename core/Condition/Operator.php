@@ -41,7 +41,8 @@ enum Operator: string
         return match ($this) {
             self::Empty, self::Filled => true,
             self::More, self::Less => $type->isOrdered() || $type === FieldType::List,
-            default => $type->isSingle(),
+            // Nothing is to be learnt of a secret but whether there is one.
+            default => $type->isSingle() && $type !== FieldType::Secret,
         };
     }
 }

@@ -35,6 +35,11 @@ final readonly class RecipientRule
     {
         $faults = new Faults;
         $name = $node->has('name') ? (new InlineReader($vocabulary, $faults))->inline($node->raw('name'), $node->below('name')) : null;
+        foreach ($name->runs ?? [] as $run) {
+            if ($run->content instanceof Variable && $run->content->field->type === FieldType::Secret) {
+                $faults->add($node->below('name'), "\"{$run->content->path}\" is a secret, which is no part of a name");
+            }
+        }
         $faults->throwIfAny($node->document);
 
         return new self(

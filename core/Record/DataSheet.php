@@ -41,6 +41,9 @@ final readonly class DataSheet
         if ($value === null || $value === '' || $value === []) {
             return null;
         }
+        if ($field->type === FieldType::Secret) {
+            return Secrets::MASK;
+        }
         $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
         $options = array_map(fn (Caption $label): string => $label->in($this->setting->language), $field->options);
 

@@ -34,6 +34,8 @@ enum FieldType: string
     case Country = 'country';
     /** An IANA time zone name. */
     case Zone = 'zone';
+    /** A text that stands in its message and nowhere else: masked wherever it is kept or shown, see {@see Secrets}. */
+    case Secret = 'secret';
     /** A group of named fields. */
     case Object = 'object';
     /** A list of objects (with fields) or of single values (with the type of one). */

@@ -182,6 +182,8 @@ final class RecordReader
             FieldType::Email => EmailAddress::read($value) ?? $this->wrong($place, 'an e-mail address', $value),
             FieldType::Language => is_string($value) && LanguageTag::isWellFormed($value) ? $value : $this->wrong($place, 'a language tag such as de or fr-CA', $value),
             FieldType::Country => is_string($value) && preg_match('/^[A-Z]{2}$/D', $value) === 1 ? $value : $this->wrong($place, 'a country code such as IE', $value),
+            // What is sealed already is taken from what we keep ourselves, never from outside.
+            FieldType::Secret => is_string($value) || ($this->limits === null && Secrets::isSealed($value)) ? $value : $this->wrong($place, 'a text', null),
             FieldType::Zone => is_string($value) && in_array($value, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true) ? $value : $this->wrong($place, 'a time zone such as Europe/Dublin', $value),
             FieldType::Object, FieldType::List, FieldType::Open => null,
         };

@@ -63,7 +63,9 @@ final readonly class RecordType
         $vocabulary = Vocabulary::of($type);
         foreach ($type->summary as $index => $path) {
             try {
-                $vocabulary->field(Path::of($key.'.'.$path));
+                if ($vocabulary->field(Path::of($key.'.'.$path))->type === FieldType::Secret) {
+                    throw $node->fault('summary/'.$index, "\"{$path}\" is a secret, which lists do not show");
+                }
             } catch (UnknownPath $e) {
                 throw $node->fault('summary/'.$index, $e->getMessage());
             }

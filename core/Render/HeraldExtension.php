@@ -6,6 +6,7 @@ namespace Herald\Render;
 
 use Herald\Condition\Condition;
 use Herald\Document\Limits;
+use Herald\Record\Secrets;
 use Herald\Value\Clean;
 use Herald\Value\Format;
 use Herald\Value\Formats;
@@ -189,7 +190,8 @@ final class HeraldExtension extends AbstractExtension
      */
     public function raw(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
     {
-        return $this->words($context, $format, $path, $fallback, $zone, $options);
+        // A masked address is one that leads nowhere: a link stays one.
+        return Secrets::isSealed($this->value($context, $path)) ? Secrets::MASKED_ADDRESS : $this->words($context, $format, $path, $fallback, $zone, $options);
     }
 
     /** A filled address as it may stand in a link: http, https, mailto or tel and nothing else; otherwise an empty text. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Value;
 
 use Herald\Record\FieldType;
+use Herald\Record\Secrets;
 
 /** The value as it is. */
 final class TextFormat implements Format
@@ -24,6 +25,7 @@ final class TextFormat implements Format
         return match (true) {
             is_bool($value) => $value ? 'true' : 'false',
             is_scalar($value) => (string) $value,
+            Secrets::isSealed($value) => Secrets::MASK,
             default => '',
         };
     }

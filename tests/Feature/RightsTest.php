@@ -164,10 +164,11 @@ final class RightsTest extends TestCase
         $this->get('/running-order')->assertOk()->assertHeader('Content-Security-Policy');
         $policy = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->assertOk()->headers->get('Content-Security-Policy');
 
-        foreach (["default-src 'none'", "script-src 'none'", "form-action 'none'", 'sandbox allow-same-origin', "img-src 'self' data: https: http://127.0.0.1;"] as $rule) {
+        foreach (["default-src 'none'", "script-src 'none'", "form-action 'none'", 'sandbox allow-same-origin', "img-src 'self' data: http://127.0.0.1 https://larkmoor.example.org;"] as $rule) {
             self::assertStringContainsString($rule, $policy);
         }
         self::assertStringNotContainsString('allow-scripts', $policy);
+        self::assertStringContainsString("img-src 'self' data: http: https:;", (string) $this->get('/stage/empty?pictures=all')->headers->get('Content-Security-Policy'), 'pictures from elsewhere are loaded when a person asks for it');
     }
 
     /**

@@ -774,6 +774,8 @@ export interface components {
                 may_administer: boolean;
             } | null;
             source: string | null;
+            /** @description origins whose pictures a stage loads at once */
+            picture_hosts: string[];
         };
         /** @enum {string} */
         DispatchState: "queued" | "sending" | "sent" | "uncertain" | "skipped" | "failed" | "bounced";
@@ -1122,6 +1124,8 @@ export interface components {
                 }[];
             }[];
             cast: components["schemas"]["CastMember"][];
+            /** @description keys of records that cannot be read by the record type of today */
+            left_out?: string[];
             /** @description what a template may wear, the default one first */
             brands?: {
                 key: string;
@@ -1386,6 +1390,8 @@ export interface components {
             message_id: string | null;
             may_retry: boolean;
             may_settle: boolean;
+            /** @description whether it says something secret: that is masked in all that is kept, and once its fate is final it cannot be sent again */
+            secret: boolean;
             /** @description all that the message named */
             data: Record<string, never>;
             message: components["schemas"]["Opened"] | null;
@@ -1432,6 +1438,8 @@ export interface components {
             html_at: string;
             /** @description the dispatch it is */
             dispatch: string | null;
+            /** @description whether a copy is shown in which what is secret is masked */
+            masked: boolean;
         };
     };
     responses: {

@@ -9,6 +9,7 @@ use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
+use App\Mailroom\Mailroom;
 use App\Models\Brand;
 use App\Models\Record;
 use Herald\Cast\FirstCast;
@@ -47,10 +48,7 @@ final class DeskController
     {
         $bench = Workbench::of($key);
         $source = $bench->manifest->source;
-        $records = [];
-        foreach ($bench->source->records()->where('type', $bench->type->key)->latest('updated_at')->latest('id')->limit(self::CAST_FROM)->get() as $record) {
-            $records[$record->key] = RecordReader::read($bench->type, $record->data, $record->key);
-        }
+        [$records, $unreadable] = $bench->records(self::CAST_FROM);
 
         return response()->json([
             'notice' => $bench->notice === null ? null : [
@@ -61,6 +59,7 @@ final class DeskController
             ...DeskParts::of($bench->vocabulary, $bench->brand($bench->brandKey()), $source),
             'brands' => $bench->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
             'cast' => FirstCast::of($bench->type, $records),
+            'left_out' => array_slice($unreadable, 0, 20),
         ]);
     }
 
@@ -150,7 +149,7 @@ final class DeskController
             throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
         }
         try {
-            $message = MimeMessage::proof($rendering->filled(), new Recipient($given['to']), 'proof'.Str::ulid(), now()->toDateTimeImmutable());
+            $message = MimeMessage::proof($rendering->filled(), new Recipient($given['to']), Mailroom::PROOF.$bench->source->id.'.'.Str::ulid(), now()->toDateTimeImmutable());
         } catch (UnsendableMessage $e) {
             throw ValidationException::withMessages(['to' => "{$e->getMessage()}: nothing was sent."]);
         }

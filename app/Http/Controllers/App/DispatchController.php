@@ -12,6 +12,7 @@ use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Models\Notice;
 use App\Models\Source;
+use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -62,8 +63,8 @@ final class DispatchController
             'language_reason' => $dispatch->language_reason,
             'attempts' => $dispatch->attempts, 'due_at' => $dispatch->state === DispatchState::Queued ? $dispatch->due_at->toIso8601ZuluString() : null,
             'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,
-            'may_retry' => $dispatch->state->mayBeTriedAgain(), 'may_settle' => $dispatch->state === DispatchState::Uncertain,
-            'data' => $dispatch->data,
+            'may_retry' => $dispatch->state->mayBeTriedAgain() && $dispatch->isWhole(), 'secret' => $dispatch->secret, 'may_settle' => $dispatch->state === DispatchState::Uncertain,
+            'data' => Secrets::masked($dispatch->data),
             'message' => $dispatch->bytes === null ? null : (new OpenedLetter($dispatch->bytes))->toArray(),
             'html_at' => $dispatch->bytes === null ? null : "/stage/dispatches/{$dispatch->id}",
         ]);
@@ -107,7 +108,10 @@ final class DispatchController
     private function move(string $id, array $from, array $changes): void
     {
         $dispatch = self::find($id);
-        if (Dispatch::query()->whereKey($id)->whereIn('state', $from)->update($changes) !== 1) {
+        if (! $dispatch->isWhole()) {
+            throw new ConflictHttpException('It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
+        }
+        if (Dispatch::query()->whereKey($id)->whereIn('state', $from)->update([...$changes, ...array_map(static fn (mixed $value): mixed => is_array($value) ? json_encode($value) : $value, $dispatch->leftBehind($changes['state']))]) !== 1) {
             throw new ConflictHttpException("This dispatch is {$dispatch->state->value}; that cannot be done with it.");
         }
     }

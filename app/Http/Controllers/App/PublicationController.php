@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Composing\Drafts;
+use App\Composing\Trial;
 use App\Composing\Workbench;
 use App\Http\Problem;
 use App\Loading\PublishTemplate;
@@ -73,8 +74,10 @@ final class PublicationController
      */
     private static function grave(Workbench $bench): array
     {
-        $findings = $bench->findings(Json::ofArray($bench->document(), $bench->template->key));
+        $document = Json::ofArray($bench->document(), $bench->template->key);
+        $grave = array_values(array_filter($bench->findings($document), static fn (Finding $finding): bool => $finding->weight === Weight::Grave));
 
-        return array_values(array_filter($findings, static fn (Finding $finding): bool => $finding->weight === Weight::Grave));
+        // What is known to be wrong need not be tried.
+        return $grave === [] ? Trial::of($bench, $document) : $grave;
     }
 }

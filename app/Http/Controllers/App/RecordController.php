@@ -10,6 +10,7 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Sending\Answer;
+use App\Sending\Seal;
 use App\Sending\TakeEvent;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
@@ -143,7 +144,7 @@ final class RecordController
             }
         }
 
-        return RecordReader::read($type, array_replace($record->data, $given['changes']), $record->key, app(Limits::class));
+        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->data), $given['changes']), $record->key, app(Limits::class));
     }
 
     /**

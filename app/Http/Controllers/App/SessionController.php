@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Accounts\GoodPassword;
+use App\Http\Stage;
 use App\Models\Source;
 use App\Models\User;
 use Illuminate\Contracts\Auth\StatefulGuard;
@@ -26,6 +27,7 @@ final class SessionController
         return response()->json([
             'person' => $user instanceof User ? ['name' => $user->name, 'email' => $user->email, 'role' => $user->role->value, 'may_write' => $user->can('write'), 'may_publish' => $user->can('publish'), 'may_administer' => $user->can('administer')] : null,
             'source' => $user instanceof User ? Source::current()?->name : null,
+            'picture_hosts' => $user instanceof User ? Stage::pictureHosts() : [],
         ]);
     }
 

@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client';
 import { RecordPicker } from '../../parts/RecordPicker';
 
 /** The sample records, by name and by what they are there to show; any other by search. */
-export function CastStrip({ cast, type, chosen, choose }: { cast: Schemas['CastMember'][]; type: string; chosen: string | null; choose: (key: string) => void }) {
+export function CastStrip({ cast, leftOut, type, chosen, choose }: { cast: Schemas['CastMember'][]; leftOut: string[]; type: string; chosen: string | null; choose: (key: string) => void }) {
     return (
         <section aria-label="Cast" className="cast">
             <div className="flex gap-2 min-w-0 flex-1 overflow-x-auto py-0.5" role="group" aria-label="Sample records" tabIndex={-1}>
@@ -27,6 +27,11 @@ export function CastStrip({ cast, type, chosen, choose }: { cast: Schemas['CastM
                     </button>
                 ))}
             </div>
+            {leftOut.length > 0 && (
+                <p className="text-warning text-[12px] leading-tight max-w-44" title={leftOut.join(', ')}>
+                    {leftOut.length === 1 ? `${leftOut[0] ?? ''} cannot be read` : `${leftOut.length} records cannot be read`} by the record type of today, and {leftOut.length === 1 ? 'is' : 'are'} left out.
+                </p>
+            )}
             <RecordPicker type={type} chosen={chosen ?? ''} choose={choose} slim />
         </section>
     );

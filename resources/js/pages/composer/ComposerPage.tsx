@@ -183,7 +183,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
             )}
             <Seen element={seen} close={() => setSeen(null)} />
             {open === 'findings' && <FindingList findings={findings} close={() => setOpen(null)} />}
-            <CastStrip cast={given.cast} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
+            <CastStrip cast={given.cast} leftOut={given.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
         </div>
     );
 

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { toast } from 'sonner';
 import { Address } from '../../parts/Address';
+import { Elsewhere, useElsewhere } from '../../parts/Elsewhere';
 import { inTheLight } from '../../parts/surroundings';
 import { useRoom } from '../../parts/useRoom';
 import { find, firstLine, withMember, type Item, type Manuscript } from './document';
@@ -203,11 +204,14 @@ export function goTo(id: string | null) {
 export function StageFrame({ html, width, height, scale, left, title = 'The stage: the true message', see }: { html: string | null; width: number; height: number; scale: number; left: number; title?: string; see?: (element: SeenElement | null) => void }) {
     const frame = useRef<HTMLIFrameElement>(null);
     const [ready, setReady] = useState(false);
+    const elsewhere = useElsewhere();
+    const look = useRef(elsewhere.look);
     const inHand = useComposer((state) => blockInHand(state)?.id ?? null);
     const told = useRef(see);
     useEffect(() => {
         told.current = see;
-    }, [see]);
+        look.current = elsewhere.look;
+    }, [see, elsewhere.look]);
 
     useEffect(() => {
         const inner = frame.current?.contentDocument;
@@ -223,6 +227,7 @@ export function StageFrame({ html, width, height, scale, left, title = 'The stag
         inTheLight(inner);
         // Only what differs is touched, so that the scroll stays where it is.
         morphdom(inner.body, next.body, { onBeforeElUpdated: (from, to) => !from.isEqualNode(to) });
+        look.current(inner);
     }, [html, ready]);
 
     useEffect(() => {
@@ -260,15 +265,26 @@ export function StageFrame({ html, width, height, scale, left, title = 'The stag
     };
 
     return (
-        <iframe
-            ref={frame}
-            src="/stage/empty"
-            title={title}
-            sandbox="allow-same-origin"
-            onLoad={loaded}
-            className="bg-white border-0 block absolute top-0"
-            style={{ width, height, left, transform: `scale(${scale})`, transformOrigin: '0 0', colorScheme: 'light' }}
-        />
+        <>
+            <iframe
+                ref={frame}
+                src={elsewhere.framed('/stage/empty')}
+                title={title}
+                sandbox="allow-same-origin"
+                onLoad={loaded}
+                className="bg-white border-0 block absolute top-0"
+                style={{ width, height, left, transform: `scale(${scale})`, transformOrigin: '0 0', colorScheme: 'light' }}
+            />
+            <Elsewhere
+                found={elsewhere.found}
+                show={() => {
+                    // Another page comes into the frame, and is filled in once it is there.
+                    setReady(false);
+                    elsewhere.show();
+                }}
+                className="absolute bottom-0 inset-x-0"
+            />
+        </>
     );
 }
 

@@ -100,6 +100,13 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
             </>,
         ],
         ['What became of it', dispatch.state_reason ?? (dispatch.state === 'queued' ? 'It waits for its turn.' : '')],
+        [
+            'Secret',
+            dispatch.secret &&
+                (['sent', 'failed', 'skipped', 'bounced'].includes(dispatch.state)
+                    ? 'It held something secret, which is masked here and kept no longer: the same words cannot be sent again.'
+                    : 'It holds something secret, which is masked here and kept sealed until it has arrived.'),
+        ],
         ['Attempts', String(dispatch.attempts)],
         ['Next attempt', dispatch.due_at && dispatch.attempts > 0 ? when(dispatch.due_at) : ''],
         ['Taken in', when(dispatch.at)],

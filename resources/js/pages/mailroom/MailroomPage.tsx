@@ -80,6 +80,7 @@ function Letter({ id }: { id: string }) {
     return (
         <>
             <Opened message={data.message} htmlAt={data.html_at} envelope={{ from: data.envelope_from, to: data.envelope_to }} />
+            {data.masked && <p className="text-[13px] text-muted mt-2">What is secret in it is masked here. The letter that arrived holds it.</p>}
             {data.dispatch && (
                 <p className="text-[13px] mt-2">
                     <Link className="link-quiet" to={`/dispatches/${data.dispatch}`}>

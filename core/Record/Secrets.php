@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Record;
+
+/**
+ * Values of fields of type secret, such as the link that sets a password anew. They stand as texts in the data that a message is filled with, and nowhere
+ * else: everywhere they are kept or shown they are sealed, `{"sealed": "…"}`, which every format writes as a mask.
+ */
+final class Secrets
+{
+    public const MASK = '••••••••';
+
+    /** Stands for a masked address, where a link must lead somewhere. No such domain can ever be (RFC 2606 section 2). */
+    public const MASKED_ADDRESS = 'https://hidden.invalid/';
+
+    /**
+     * The form in which a secret is kept.
+     *
+     * @param  string|null  $sealed  whatever opens it again; null when nothing does any more
+     * @return array{sealed: string|null}
+     */
+    public static function sealed(?string $sealed): array
+    {
+        return ['sealed' => $sealed];
+    }
+
+    public static function isSealed(mixed $value): bool
+    {
+        return is_array($value) && array_keys($value) === ['sealed'];
+    }
+
+    /**
+     * The same data with every secret that is there changed.
+     *
+     * @param  array<string, Field>  $fields
+     * @param  array<array-key, mixed>  $data  normalised
+     * @param  \Closure(mixed): mixed  $change
+     * @return array<array-key, mixed>
+     */
+    public static function map(array $fields, array $data, \Closure $change): array
+    {
+        foreach ($fields as $key => $field) {
+            if (isset($data[$key]) && self::areIn($field)) {
+                $data[$key] = self::changed($field, $data[$key], $change);
+            }
+        }
+
+        return $data;
+    }
+
+    /**
+     * The same data as they are shown: a mask for each sealed secret.
+     *
+     * @param  array<array-key, mixed>  $data
+     * @return array<array-key, mixed>
+     */
+    public static function masked(array $data): array
+    {
+        return self::inPlace($data, self::MASK);
+    }
+
+    /**
+     * The same data with every seal emptied, for good.
+     *
+     * @param  array<array-key, mixed>  $data
+     * @return array<array-key, mixed>
+     */
+    public static function wiped(array $data): array
+    {
+        return self::inPlace($data, self::sealed(null));
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     * @return array<array-key, mixed>
+     */
+    private static function inPlace(array $data, mixed $other): array
+    {
+        return array_map(static fn (mixed $value): mixed => match (true) {
+            self::isSealed($value) => $other,
+            is_array($value) => self::inPlace($value, $other),
+            default => $value,
+        }, $data);
+    }
+
+    private static function changed(Field $field, mixed $value, \Closure $change): mixed
+    {
+        return match (true) {
+            $field->type === FieldType::Secret => $change($value),
+            ! is_array($value) => $value,
+            $field->type === FieldType::List => array_map(static fn (mixed $item): mixed => self::changed($field->item($field->key), $item, $change), $value),
+            default => self::map($field->fields, $value, $change),
+        };
+    }
+
+    /**
+     * @param  array<string, Field>  $fields
+     */
+    public static function areDeclared(array $fields): bool
+    {
+        return array_filter($fields, self::areIn(...)) !== [];
+    }
+
+    /** Whether there is a secret in a field, or anywhere beneath it. */
+    private static function areIn(Field $field): bool
+    {
+        if ($field->type === FieldType::Secret || $field->of === FieldType::Secret) {
+            return true;
+        }
+
+        return self::areDeclared($field->fields);
+    }
+}
