@@ -40,7 +40,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // What was sent to us and could not be used is told to who sent it, and is no error of ours.
         $exceptions->dontReport(InvalidDocument::class);
         // Where nothing can be written, neither can the log.
-        $exceptions->dontReportWhen(fn (Throwable $e): bool => StorageTrouble::isBehind($e));
+        $exceptions->dontReportWhen(StorageTrouble::isSaid(...));
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => ReadRequest::isForApi($request));
         $exceptions->render(fn (Throwable $e, Request $request) => match (true) {
             ReadRequest::isForApi($request) => Problem::of($e),

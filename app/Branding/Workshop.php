@@ -8,7 +8,6 @@ use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Notice;
 use App\Models\Picture;
-use App\Models\Record;
 use App\Models\Source;
 use App\Sending\Answer;
 use App\Sending\Rendering;
@@ -147,8 +146,8 @@ final readonly class Workshop
     public function messages(): array
     {
         $newest = [];
-        foreach (array_keys($this->manifest->recordTypes) as $type) {
-            $newest[$type] = Record::query()->where(['source_id' => $this->source->id, 'type' => $type])->latest('updated_at')->latest('id')->value('key');
+        foreach ($this->manifest->recordTypes as $key => $type) {
+            $newest[$key] = $this->source->newestRecord($type)?->key;
         }
         $messages = [];
         foreach ($this->source->notices()->where('declared', true)->with('claims.template.latestVersion')->get() as $notice) {

@@ -26,7 +26,14 @@ final class ImmediatePdo extends \PDO
 
     public function commit(): bool
     {
-        $this->exec('COMMIT');
+        try {
+            $this->exec('COMMIT');
+        } catch (\PDOException $e) {
+            // It is not to stay open: where the disk is full, nothing would ever be committed on this connection again.
+            $this->rollBack();
+
+            throw $e;
+        }
         $this->begun = false;
 
         return true;
@@ -35,7 +42,12 @@ final class ImmediatePdo extends \PDO
     public function rollBack(): bool
     {
         $this->begun = false;
-        $this->exec('ROLLBACK');
+        try {
+            $this->exec('ROLLBACK');
+        } catch (\PDOException $e) {
+            // After some errors SQLite has rolled back by itself (https://sqlite.org/lang_transaction.html, 2.3).
+            str_contains($e->getMessage(), 'no transaction is active') || throw $e;
+        }
 
         return true;
     }

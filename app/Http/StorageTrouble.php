@@ -16,6 +16,20 @@ final class StorageTrouble
     /** PostgreSQL: disk full, read-only transaction, too many connections, and connections that fail (class 08). */
     private const SQLSTATES = '/^(53[0-9]{3}|25006|08[0-9A-Z]{3}|57P0[0-9])$/';
 
+    private static int $said = 0;
+
+    /** The same; a worker says so beside, twice a minute, where it would write a log in which there is no room. */
+    public static function isSaid(\Throwable $e): bool
+    {
+        $isBehind = self::isBehind($e);
+        if ($isBehind && PHP_SAPI === 'cli' && time() - self::$said >= self::RETRY_AFTER) {
+            self::$said = time();
+            fwrite(STDERR, date('c')." Nothing can be written at the moment: {$e->getMessage()}. What waits goes on waiting.\n");
+        }
+
+        return $isBehind;
+    }
+
     public static function isBehind(?\Throwable $e): bool
     {
         for (; $e !== null; $e = $e->getPrevious()) {

@@ -97,7 +97,8 @@ final readonly class OpenedLetter
 
     private function header(string $name): string
     {
-        return $this->read(static fn (IMessage $message): string => (string) $message->getHeaderValue($name)) ?? $this->asItCame($name);
+        // What was meant for decoding and came to nothing could not be decoded.
+        return $this->read(static fn (IMessage $message): string => (string) $message->getHeaderValue($name)) ?: $this->asItCame($name);
     }
 
     /** A header that cannot be decoded, unfolded. */

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Herald\Brand\Brand as Design;
 use Herald\Document\Json;
+use Herald\Record\RecordType;
 use Herald\Source\Manifest;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -65,6 +66,18 @@ final class Source extends Model
         $named = $key === null ? null : $this->brands()->where('key', $key)->with('latestVersion')->first()?->latestVersion;
 
         return $named ?? $this->defaultBrand()->latestVersion ?? throw new \LogicException('The default brand is published');
+    }
+
+    /** The record of a type that changed last, of those that can be read. */
+    public function newestRecord(RecordType $type): ?Record
+    {
+        foreach ($this->records()->where('type', $type->key)->latest('updated_at')->latest('id')->limit(20)->get() as $record) {
+            if ($record->read($type) !== null) {
+                return $record;
+            }
+        }
+
+        return null;
     }
 
     /** @return HasMany<Brand, $this> */

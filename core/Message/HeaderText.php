@@ -17,7 +17,7 @@ final class HeaderText
      */
     public static function of(string $text): string
     {
-        $line = Clean::line($text);
+        $line = trim(Clean::line($text));
         if (! str_contains($line, '=?')) {
             return $line;
         }

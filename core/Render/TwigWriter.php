@@ -24,7 +24,7 @@ final class TwigWriter
             $text = "\n".$text;
         }
         // A bracket at the end may meet another that comes after it. Line ends of other systems would be read as our own.
-        $this->source .= preg_replace(['/\{(?=[{%#]|$)/D', '/\r/'], ["{{ '{' }}", '{{ "\r" }}'], $text) ?? '';
+        $this->source .= preg_replace(['/\{(?=[{%#\r]|$)/D', '/\r/'], ["{{ '{' }}", '{{ "\r" }}'], $text) ?? '';
         $this->afterTag = false;
     }
 
@@ -44,8 +44,8 @@ final class TwigWriter
     /** What another one wrote. */
     public function append(self $other): void
     {
-        $this->source .= $other->source;
-        $this->afterTag = $other->afterTag;
+        $this->source .= ($this->afterTag && str_starts_with($other->source, "\n") ? "\n" : '').$other->source;
+        $this->afterTag = $other->source === '' ? $this->afterTag : $other->afterTag;
     }
 
     public function source(): string

@@ -36,12 +36,12 @@ final class EmailAddress
             return null;
         }
         try {
-            $encoded = (new Address($value))->getEncodedAddress();
+            $address = new Address($value);
         } catch (\InvalidArgumentException) {
             return null;
         }
 
-        return preg_match(self::DOMAIN, substr($encoded, $at + 1)) === 1 ? $value : null;
+        return $address->getAddress() === $value && preg_match(self::DOMAIN, substr($address->getEncodedAddress(), $at + 1)) === 1 ? $value : null;
     }
 
     /**

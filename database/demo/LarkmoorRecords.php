@@ -10,7 +10,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /**
- * The orders and bookings of Larkmoor Observatory: invented, the same for everyone (a fixed seed), dated back from one day. The last
+ * The orders, bookings and accounts of Larkmoor Observatory: invented, the same for everyone (a fixed seed), dated back from one day. The last
  * of them are awkward on purpose.
  */
 final class LarkmoorRecords
@@ -155,6 +155,27 @@ final class LarkmoorRecords
             'meeting_point' => ['name' => 'Main gate', 'map' => 'https://larkmoor.example.org/map'],
             'rating' => $past ? $this->pick([null, null, 3, 4, 5, 5, 1]) : null, 'page' => "https://larkmoor.example.org/bookings/{$reference}",
         ];
+    }
+
+    /**
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
+    public function accounts(): array
+    {
+        $this->random = new Randomizer(new Mt19937(77));
+        $accounts = [];
+        for ($n = 0; $n < 24; $n++) {
+            $person = $this->person();
+            $number = 'AC-'.(1001 + $n);
+            $accounts[] = ['type' => 'account', 'data' => [
+                'number' => $number, 'name' => $n === 11 ? null : "{$person['first_name']} {$person['last_name']}", 'email' => $n === 17 ? null : $person['email'], 'former_email' => $n % 6 === 0 ? "former.{$person['email']}" : null,
+                'language' => $person['language'], 'page' => "https://larkmoor.example.org/accounts/{$number}",
+                'reset_link' => $n % 3 === 0 ? 'https://larkmoor.example.org/new-password/'.bin2hex($this->random->getBytes(16)) : null,
+                'link_valid_until' => $n % 3 === 0 ? self::moment($this->now->modify('+2 hours')) : null,
+            ]];
+        }
+
+        return $accounts;
     }
 
     /**

@@ -25,8 +25,8 @@ final class LoadingTest extends TestCase
         self::assertSame(0, Artisan::call('herald:source', ['file' => $file]));
         self::assertSame(0, Artisan::call('herald:source', ['file' => $file]));
 
-        self::assertSame([1, 23], [Source::query()->count(), Notice::query()->count()]);
-        self::assertStringContainsString('2 record types, 23 notices in 2 strands', Artisan::output());
+        self::assertSame([1, 26], [Source::query()->count(), Notice::query()->count()]);
+        self::assertStringContainsString('3 record types, 26 notices in 3 strands', Artisan::output());
     }
 
     public function test_a_notice_that_the_manifest_no_longer_declares_is_kept_but_not_shown(): void
@@ -36,7 +36,7 @@ final class LoadingTest extends TestCase
         array_shift($manifest['notices']);
         self::assertSame(0, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
 
-        self::assertSame([23, 22], [Notice::query()->count(), Notice::query()->where('declared', true)->count()]);
+        self::assertSame([26, 25], [Notice::query()->count(), Notice::query()->where('declared', true)->count()]);
         self::assertSame('New order', $this->signIn()->ask('GET', '/api/app/running-order')->json('strands.0.notices.0.name'));
     }
 
@@ -166,7 +166,7 @@ final class LoadingTest extends TestCase
 
         self::assertSame($first, hash_file('sha256', storage_path('demo/orders.jsonl')));
         self::assertSame([150, 120, $dispatches], [Record::query()->where('type', 'order')->count(), Record::query()->where('type', 'booking')->count(), Dispatch::query()->count()]);
-        self::assertSame(28, $dispatches);
+        self::assertSame(29, $dispatches);
     }
 
     public function test_people_are_added_by_command(): void

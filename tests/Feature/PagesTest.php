@@ -33,7 +33,7 @@ final class PagesTest extends TestCase
         $this->larkmoor();
         $strands = $this->signIn()->ask('GET', '/api/app/running-order')->assertOk()->json('strands');
 
-        self::assertSame(['Shop', 'Dome night'], array_column($strands, 'name'));
+        self::assertSame(['Shop', 'Dome night', 'Account'], array_column($strands, 'name'));
         self::assertSame(['orders', 14], [$strands[0]['records_label'], $strands[0]['records']]);
         [$received, $new] = $strands[0]['notices'];
         self::assertSame(['on order placed', 'replaced', 'Night-blue receipt', 1], [$received['cue'], $received['state'], $received['template']['name'], $received['template']['version']]);

@@ -87,6 +87,16 @@ final class Stack
         $this->start('worker', ['php', 'artisan', 'queue:work', '--sleep=0.1', ...$options]);
     }
 
+    public function startSecondWorker(): void
+    {
+        $this->start('second worker', ['php', 'artisan', 'queue:work', '--sleep=0.1']);
+    }
+
+    public function isRunning(string $name): bool
+    {
+        return isset($this->processes[$name]) && $this->processes[$name]->isRunning();
+    }
+
     /** Ends a process as a power cut would. */
     public function kill(string $name): void
     {
@@ -146,6 +156,79 @@ final class Stack
         } while ($running > 0);
 
         return array_map(static fn (\CurlHandle $request): array => json_decode((string) curl_multi_getcontent($request), true) ?? ['error' => curl_error($request)], $requests);
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @return array{int, array<string, string>, string} status, headers and body
+     */
+    public function post(string $path, array $body): array
+    {
+        $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
+
+        return $this->request($path, [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"]]);
+    }
+
+    /**
+     * @return array{int, array<string, string>, string} status, headers and body
+     */
+    public function get(string $path, string $cookie): array
+    {
+        return $this->request($path, [CURLOPT_COOKIE => $cookie]);
+    }
+
+    /** Signs a person of the demo in, and gives the cookie of the session. */
+    public function signIn(string $account = 'thorne'): string
+    {
+        [, $headers] = $this->request('/api/app/session', [CURLOPT_POSTFIELDS => json_encode(['email' => "{$account}@larkmoor.example.org", 'password' => \App\Console\Commands\DemoCommand::PASSWORD]), CURLOPT_HTTPHEADER => ['Content-Type: application/json']]);
+        preg_match('/velvet_herald_session=[^;]+/', $headers['set-cookie'] ?? '', $cookie);
+
+        return $cookie[0] ?? throw new \RuntimeException('No session: '.json_encode($headers));
+    }
+
+    /**
+     * Talks to the mailroom as it stands, bytes and all.
+     *
+     * @param  list<string>  $commands  the last of them DATA
+     * @return string the last reply
+     */
+    public function smtp(array $commands, string $message): string
+    {
+        $socket = fsockopen('127.0.0.1', (int) $this->environment['MAILROOM_PORT'], timeout: 10);
+        $reply = static function () use ($socket): string {
+            do {
+                $line = (string) fgets($socket);
+            } while (($line[3] ?? ' ') === '-');
+
+            return $line;
+        };
+        $reply();
+        foreach ($commands as $command) {
+            fwrite($socket, "{$command}\r\n");
+            $reply();
+        }
+        fwrite($socket, "{$message}\r\n.\r\n");
+
+        return $reply();
+    }
+
+    /**
+     * @param  array<int, mixed>  $options
+     * @return array{int, array<string, string>, string}
+     */
+    private function request(string $path, array $options): array
+    {
+        $request = curl_init($this->url.$path);
+        $headers = [];
+        curl_setopt_array($request, $options + [CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 60, CURLOPT_HEADERFUNCTION => static function ($_, string $line) use (&$headers): int {
+            [$name, $value] = [...explode(':', $line, 2), ''];
+            $headers[strtolower(trim($name))] = ltrim(($headers[strtolower(trim($name))] ?? '').' '.trim($value));
+
+            return strlen($line);
+        }]);
+        $body = (string) curl_exec($request);
+
+        return [curl_getinfo($request, CURLINFO_RESPONSE_CODE), $headers, $body];
     }
 
     /**

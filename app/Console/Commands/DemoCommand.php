@@ -47,7 +47,7 @@ final class DemoCommand extends Command
         File::ensureDirectoryExists(storage_path('demo'));
         $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
         $files = [];
-        foreach (['orders' => $records->orders(), 'bookings' => $records->bookings()] as $name => $lines) {
+        foreach (['orders' => $records->orders(), 'bookings' => $records->bookings(), 'accounts' => $records->accounts()] as $name => $lines) {
             File::put($files[] = storage_path("demo/{$name}.jsonl"), implode("\n", array_map(
                 static fn (array $line): string => json_encode($line, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
                 $lines,
@@ -83,6 +83,13 @@ final class DemoCommand extends Command
             $data = RecordReader::read($type, $line['data'], 'demo order');
             $key = RecordReader::identityOf($type, $data);
             (new TakeEvent($source, "demo-placed-{$key}", 'order.placed', $type, EventOrigin::Api))->take($key, static fn (): array => $data);
+        }
+        // One whose message holds a secret.
+        if ((int) $this->option('events') > 0) {
+            $type = $source->manifest()->recordTypes['account'];
+            $data = RecordReader::read($type, $records->accounts()[3]['data'], 'demo account');
+            $key = RecordReader::identityOf($type, $data);
+            (new TakeEvent($source, "demo-reset-{$key}", 'account.reset_asked', $type, EventOrigin::Api))->take($key, static fn (): array => $data);
         }
     }
 }

@@ -27,7 +27,7 @@ final class NoticeController
         $declaration = $notice->declaration();
         $counts = $notice->dispatches()->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all();
-        $newest = Record::query()->where(['source_id' => $notice->source_id, 'type' => $declaration->recordType])->latest('updated_at')->latest('id')->first();
+        $newest = $notice->source->newestRecord($notice->source->manifest()->recordTypes[$declaration->recordType]);
 
         return response()->json([
             ...(new NoticeLine($notice, $counts))->resolve(),

@@ -1,0 +1,327 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Accounts\GoodPassword;
+use App\Jobs\SendDispatch;
+use App\Mailroom\Mailroom;
+use App\Mailroom\OpenedLetter;
+use App\Mailroom\Readable;
+use App\Models\Dispatch;
+use App\Models\DispatchState;
+use App\Models\Letter;
+use App\Models\Record;
+use App\Models\Role;
+use App\Models\Source;
+use App\Models\User;
+use Herald\Document\Json;
+use Herald\Render\Renderer;
+use Illuminate\Hashing\BcryptHasher;
+use Illuminate\Log\Events\MessageLogged;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Facades\Mail;
+
+/** What is defended, as docs/security.md says it: secrets, passwords, sessions, letters, failures. The numbers are those of OWASP ASVS 4.0. */
+final class SecurityTest extends TestCase
+{
+    private const LINK = 'https://larkmoor.example.org/new-password/0123456789abcdef';
+
+    /** 8.3.4, 6.1: a secret is in its message, and nowhere else. */
+    public function test_a_secret_stands_in_the_message_and_nowhere_else(): void
+    {
+        $source = $this->larkmoor();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $this->askForReset($source);
+        $dispatch = Dispatch::query()->firstOrFail();
+        self::assertTrue($dispatch->secret);
+        $this->nowhere(self::LINK, 'while it waits');
+
+        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        $sent = Mail::mailer()->getSymfonyTransport()->messages()[0]->toString();
+        self::assertStringContainsString(self::LINK, (string) (new OpenedLetter($sent))->text(), 'the recipient gets it');
+        $dispatch->refresh();
+        self::assertSame([DispatchState::Sent, null], [$dispatch->state, $dispatch->sealed_bytes], 'its fate is final: the true bytes are gone');
+        self::assertStringContainsString('••••••••', (string) (new OpenedLetter((string) $dispatch->bytes))->text());
+        self::assertSame((new OpenedLetter($sent))->messageId(), (new OpenedLetter((string) $dispatch->bytes))->messageId());
+        self::assertSame(['sealed' => null], $dispatch->data['account']['reset_link']);
+        $this->nowhere(self::LINK, 'afterwards');
+
+        foreach (Role::cases() as $role) {
+            $this->signIn($role);
+            $pages = ['/api/app/records/account/AC-9', '/api/app/records?type=account&search=new-password', "/api/app/dispatches/{$dispatch->id}", "/stage/dispatches/{$dispatch->id}", '/api/app/notices/password-reset/rendering?record=AC-9&words=built_in', '/stage/notices/password-reset?record=AC-9&words=built_in'];
+            foreach ($pages as $page) {
+                self::assertStringNotContainsString('0123456789abcdef', (string) $this->get($page)->assertOk()->getContent(), $page);
+            }
+            self::assertContains('••••••••', array_column($this->get($pages[0])->json('lines'), 'value'));
+            self::assertSame([], $this->get($pages[1])->json('records'), 'nothing is found by it');
+        }
+    }
+
+    public function test_what_held_a_secret_cannot_be_sent_again_once_its_fate_is_final_and_can_before(): void
+    {
+        $source = $this->larkmoor();
+        $this->askForReset($source);
+        $dispatch = Dispatch::query()->firstOrFail();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $dispatch->update(['state' => DispatchState::Uncertain]);
+        $this->signIn(Role::Publisher)->ask('GET', "/api/app/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', true)->assertJsonPath('secret', true)->assertJsonPath('data.account.reset_link', '••••••••');
+        $this->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertOk();
+        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        self::assertStringContainsString(self::LINK, (string) (new OpenedLetter(Mail::mailer()->getSymfonyTransport()->messages()[0]->toString()))->text());
+
+        Dispatch::query()->update(['state' => DispatchState::Failed]);
+        $this->ask('GET', "/api/app/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', false);
+        $this->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertStatus(409)->assertJsonPath('title', 'It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
+    }
+
+    public function test_the_same_secret_again_is_no_change_and_one_sealed_by_hand_is_refused(): void
+    {
+        $source = $this->larkmoor();
+        $this->askForReset($source);
+        $this->askForReset($source, id: 'again');
+        self::assertSame(1, Record::query()->where('key', 'AC-9')->firstOrFail()->revision);
+        $this->ask('POST', '/api/v1/events', ['id' => 'x', 'event' => 'account.reset_asked', 'record' => ['number' => 'AC-9', 'reset_link' => ['sealed' => 'x']]], $this->bearer($source))
+            ->assertStatus(422)->assertJsonPath('faults.0.place', 'reset_link');
+    }
+
+    public function test_a_field_that_is_declared_secret_later_is_sealed_from_then_on(): void
+    {
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $open = $manifest;
+        $open['record_types'][2]['fields'] = array_map(static fn (array $field): array => $field['type'] === 'secret' ? ['type' => 'url'] + $field : $field, $open['record_types'][2]['fields']);
+        $source = \App\Loading\LoadManifest::from(Json::ofArray($open, 'open'));
+        $this->askForReset($source);
+        self::assertStringContainsString('0123456789abcdef', (string) DB::table('records')->value('data'));
+
+        \App\Loading\LoadManifest::from(Json::ofArray($manifest, 'closed'));
+        self::assertStringNotContainsString('0123456789abcdef', (string) DB::table('records')->value('data'));
+        self::assertSame(self::LINK, \App\Sending\Seal::open($source->refresh()->manifest()->recordTypes['account']->fields, Record::query()->firstOrFail()->data)['reset_link']);
+    }
+
+    public function test_a_secret_on_the_outside_of_a_template_is_a_grave_finding(): void
+    {
+        $this->larkmoor();
+        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Reset', 'from' => 'built_in', 'notice' => 'password-reset'])->assertStatus(201);
+        $document = $this->ask('GET', '/api/app/templates/reset')->json('document');
+        $document['envelope']['subject'][] = ['variable' => 'account.reset_link'];
+        $words = array_column($this->ask('POST', '/api/app/templates/reset/findings', ['document' => $document])->json('findings'), 'weight', 'words');
+        self::assertSame('grave', $words['“account.reset_link” is a secret: it may stand within a message, not in its Subject, which others see.'] ?? null);
+    }
+
+    /** 2.2, 2.7.6 in spirit: the time that signing in takes tells nothing. */
+    public function test_signing_in_does_the_same_work_whether_there_is_such_a_person_or_not(): void
+    {
+        $counting = new class extends BcryptHasher
+        {
+            public int $checks = 0;
+
+            public function check(#[\SensitiveParameter] $value, $hashedValue, array $options = [])
+            {
+                $this->checks++;
+
+                return parent::check($value, $hashedValue, $options);
+            }
+        };
+        Hash::extend('counting', static fn () => $counting);
+        User::query()->create(['name' => 'M. Thorne', 'email' => 'thorne@example.org', 'role' => Role::Viewer, 'password' => 'a good password']);
+        config(['hashing.driver' => 'counting']);
+        foreach (['thorne@example.org', 'nobody@example.org'] as $n => $email) {
+            $this->ask('POST', '/api/app/session', ['email' => $email, 'password' => 'wrong'])->assertStatus(422);
+            self::assertSame($n + 1, $counting->checks, $email);
+        }
+    }
+
+    /** 2.1.1, 2.1.7. */
+    public function test_passwords_are_long_and_not_among_the_commonest(): void
+    {
+        foreach (['short', 'elevenchars', 'password1234', '123456789012', 'Qwertyuiop123', 'aaaaaaaaaaaa', '1q2w3e4r5t6y', '!!password!!99', str_repeat('x', 300)] as $password) {
+            self::assertNotNull(GoodPassword::against($password), $password);
+            self::assertSame(1, Artisan::call('herald:user', ['email' => 'a@example.org', 'name' => 'A', '--password' => $password]), $password);
+        }
+        foreach (['larkmoor-demo', 'a good password', 'drei Äpfel im Moor'] as $password) {
+            self::assertNull(GoodPassword::against($password), $password);
+        }
+        self::assertSame(0, Artisan::call('herald:user', ['email' => 'a@example.org', 'name' => 'A', '--role' => 'author']));
+        self::assertSame(1, User::query()->count());
+    }
+
+    /** 3.3.3. */
+    public function test_another_password_ends_all_other_sessions(): void
+    {
+        $this->signIn(Role::Viewer);
+        $user = User::query()->firstOrFail();
+        DB::table('sessions')->insert(['id' => 'elsewhere', 'user_id' => $user->id, 'payload' => '', 'last_activity' => time()]);
+        $token = $user->remember_token;
+        $this->ask('PUT', '/api/app/session/password', ['current_password' => 'wrong', 'password' => 'another good one'])->assertStatus(422)->assertJsonPath('faults.0.place', 'current_password');
+        $this->ask('PUT', '/api/app/session/password', ['current_password' => 'a good password', 'password' => 'password1234'])->assertStatus(422)->assertJsonPath('faults.0.place', 'password');
+        self::assertSame(1, DB::table('sessions')->count());
+        $this->ask('PUT', '/api/app/session/password', ['current_password' => 'a good password', 'password' => 'another good one'])->assertOk();
+
+        self::assertSame(0, DB::table('sessions')->where('id', 'elsewhere')->count());
+        self::assertTrue(Hash::check('another good one', $user->refresh()->password));
+        self::assertNotSame($token, $user->remember_token, 'nor is anybody remembered elsewhere');
+    }
+
+    /** 4.1.2, 4.2.1. */
+    public function test_letters_of_other_sources_are_not_shown_and_those_of_nobody_to_administrators_alone(): void
+    {
+        $source = $this->larkmoor();
+        $other = Source::query()->create(['key' => 'other', 'name' => 'Other', 'manifest' => '{}', 'manifest_hash' => 'x']);
+        $letter = static fn (?int $owner, string $subject): Letter => Letter::query()->create(['source_id' => $owner, 'envelope_from' => 'a@example.org', 'envelope_to' => ['b@example.org'], 'subject' => $subject, 'from' => 'a', 'to' => 'b', 'raw' => "Subject: {$subject}\r\n\r\nx", 'received_at' => now()]);
+        [$ours, $theirs, $nobodys] = [$letter($source->id, 'ours'), $letter($other->id, 'theirs'), $letter(null, 'nobody’s')];
+        foreach ([[Role::Publisher, ['ours']], [Role::Administrator, ['nobody’s', 'ours']]] as [$role, $subjects]) {
+            self::assertSame($subjects, array_column($this->signIn($role)->ask('GET', '/api/app/letters')->json('letters'), 'subject'));
+            $this->ask('GET', "/api/app/letters/{$theirs->id}")->assertNotFound();
+            $this->get("/stage/letters/{$theirs->id}")->assertNotFound();
+            $this->ask('GET', "/api/app/letters/{$ours->id}")->assertOk();
+            $this->ask('GET', "/api/app/letters/{$nobodys->id}")->assertStatus($role === Role::Administrator ? 200 : 404);
+        }
+    }
+
+    public function test_a_letter_with_a_secret_is_masked_for_all_but_administrators(): void
+    {
+        $source = $this->larkmoor();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $this->askForReset($source);
+        (new SendDispatch(Dispatch::query()->firstOrFail()->id))->handle(app(Renderer::class));
+        $room = new Mailroom([]);
+        (new \ReflectionMethod($room, 'deliver'))->invoke($room, 'shop@larkmoor.example.org', ['reset@example.org'], Mail::mailer()->getSymfonyTransport()->messages()[0]->toString());
+        $letter = Letter::query()->firstOrFail();
+        self::assertSame([$source->id, 'Choose a new password'], [$letter->source_id, $letter->subject]);
+
+        foreach ([[Role::Publisher, true], [Role::Administrator, false]] as [$role, $masked]) {
+            $this->signIn($role)->ask('GET', "/api/app/letters/{$letter->id}")->assertOk()->assertJsonPath('masked', $masked);
+            foreach (["/api/app/letters/{$letter->id}", "/stage/letters/{$letter->id}"] as $page) {
+                self::assertSame($masked, ! str_contains((string) $this->get($page)->assertOk()->getContent(), '0123456789abcdef'), $page);
+            }
+        }
+    }
+
+    /** 7.1.1, 7.1.2: what cannot be used is told to who sent it, and not logged with its values. */
+    public function test_refused_documents_are_not_logged(): void
+    {
+        $source = $this->larkmoor();
+        $logged = [];
+        Event::listen(MessageLogged::class, static function (MessageLogged $event) use (&$logged): void {
+            $logged[] = $event->message;
+        });
+        config(['logging.default' => 'single']);
+        $this->ask('POST', '/api/v1/events', ['id' => 'x', 'event' => 'order.placed', 'record' => ['number' => 'LM-1', 'total' => 'private']], $this->bearer($source))->assertStatus(422);
+        self::assertSame([], $logged);
+    }
+
+    public function test_whatever_is_thrown_counts_an_attempt_and_ends_with_its_reason(): void
+    {
+        $source = $this->larkmoor();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $dispatch = Dispatch::query()->firstOrFail();
+        // Data that the message names and that are not there: what a mistake of ours would look like.
+        $dispatch->update(['data' => array_diff_key($dispatch->data, ['order' => 1])]);
+        foreach ([1, 2, 3] as $attempt) {
+            (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+            self::assertSame([DispatchState::Queued, $attempt], [$dispatch->refresh()->state, $dispatch->attempts]);
+            $this->travel(11)->minutes();
+        }
+        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        self::assertSame([DispatchState::Failed, 4], [$dispatch->refresh()->state, $dispatch->attempts]);
+        self::assertStringStartsWith('Given up after 4 attempts. It could not be made: ', (string) $dispatch->state_reason);
+
+        // What would be the same another time is not tried again.
+        $other = Dispatch::query()->whereKeyNot($dispatch->id)->where('state', DispatchState::Queued)->firstOrFail();
+        $other->update(['recipient' => 'josé@example.org']);
+        (new SendDispatch($other->id))->handle(app(Renderer::class));
+        self::assertSame([DispatchState::Failed, 1, '"josé@example.org" is not a recipient address'], [$other->refresh()->state, $other->attempts, $other->state_reason]);
+    }
+
+    public function test_a_notice_that_is_declared_no_longer_stops_no_sweep(): void
+    {
+        $source = $this->larkmoor();
+        $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        foreach (Dispatch::query()->get() as $dispatch) {
+            self::assertTrue($dispatch->takeLease(60));
+            $dispatch->update(['handed_at' => now()]);
+        }
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['notices'] = array_values(array_filter($manifest['notices'], static fn (array $notice): bool => $notice['key'] !== 'order-received'));
+        \App\Loading\LoadManifest::from(Json::ofArray($manifest, 'less'));
+        $this->travel(2)->minutes();
+        \App\Sending\Recovery::sweep();
+
+        self::assertSame([DispatchState::Uncertain], Dispatch::query()->pluck('state')->unique()->values()->all());
+    }
+
+    public function test_a_draft_that_cannot_be_made_for_one_of_the_cast_is_not_published(): void
+    {
+        $this->larkmoor();
+        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Trial', 'from' => 'built_in', 'notice' => 'order-received'])->assertStatus(201);
+        $document = $this->ask('GET', '/api/app/templates/trial')->json('document');
+        // One of the cast has no address.
+        $document['envelope']['from_address'] = [['variable' => 'order.customer.email']];
+        $this->ask('PUT', '/api/app/templates/trial/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
+        $findings = $this->ask('GET', '/api/app/templates/trial/publication')->assertOk()->json('findings');
+
+        self::assertMatchesRegularExpression('/^It cannot be made for LM-\d+, in English: there is no sender address\.$/', $findings[0]['words'] ?? '');
+        $this->ask('POST', '/api/app/templates/trial/publication', ['revision' => 2])->assertStatus(422)->assertJsonPath('title', 'It cannot be published yet');
+    }
+
+    public function test_a_fixed_address_that_no_message_can_be_sent_with_is_a_grave_finding(): void
+    {
+        $this->larkmoor();
+        $document = $this->signIn()->ask('GET', '/api/app/templates/night-blue-receipt')->json('document');
+        $document['envelope'] += ['from_address' => [['text' => 'josé@example.org']], 'cc' => [['text' => 'a@example.org, b@, ']]];
+        $grave = array_column(array_filter($this->ask('POST', '/api/app/templates/night-blue-receipt/findings', ['document' => $document])->json('findings'), static fn (array $one): bool => $one['weight'] === 'grave'), 'words');
+
+        self::assertSame(['“josé@example.org” is no address that a message can be sent with.', '“b@” is no address that a message can be sent with.'], $grave);
+    }
+
+    public function test_a_stored_record_that_cannot_be_read_closes_no_page(): void
+    {
+        $source = $this->larkmoor();
+        $record = Record::query()->where('type', 'order')->latest('updated_at')->latest('id')->firstOrFail();
+        $record->update(['data' => ['placed_at' => '0000-12-31T10:00:00Z', 'total' => ['amount' => '1e99', 'currency' => 'EUR']] + $record->data]);
+        $this->signIn()->ask('GET', '/api/app/templates/night-blue-receipt/desk')->assertOk()->assertJsonPath('left_out', [$record->key]);
+        self::assertNotContains($record->key, array_column($this->ask('GET', '/api/app/templates/night-blue-receipt/desk')->json('cast'), 'key'));
+        foreach (['/api/app/records?type=order', "/api/app/records/order/{$record->key}", '/api/app/brands/larkmoor/desk', '/api/app/templates/night-blue-receipt/publication', '/api/app/notices/order-received', '/api/app/running-order'] as $page) {
+            $this->ask('GET', $page)->assertOk();
+        }
+        self::assertNotSame($record->key, $this->ask('GET', '/api/app/notices/order-received')->json('newest_record'));
+        $this->ask('GET', "/api/app/notices/order-received/rendering?record={$record->key}&words=answer")->assertStatus(422);
+        self::assertSame(0, Source::query()->whereKeyNot($source->id)->count());
+    }
+
+    public function test_what_cannot_be_read_of_a_letter_is_shown_as_it_came(): void
+    {
+        self::assertSame(['Grüße', '\\xFF\\xFE x', 'a\\xC3(b'], array_map(Readable::text(...), ['Grüße', "\xFF\xFE x", "a\xC3(b"]));
+        foreach (["Subject: =?nope-9?B?/w==?=\r\n\r\nx", "\xFF", '', "Subject: a\r\nContent-Type: text/html; charset=nope-9\r\n\r\n<p>\xFF", "Content-Type: multipart/mixed\r\n\r\n--", str_repeat("X: \xFF\r\n", 500)] as $raw) {
+            $opened = (new OpenedLetter($raw))->toArray();
+            self::assertNotFalse(json_encode($opened), $raw);
+        }
+        self::assertSame('=?nope-9?B?/w==?=', (new OpenedLetter("Subject: =?nope-9?B?/w==?=\r\n\r\nx"))->subject());
+    }
+
+    private function askForReset(Source $source, string $id = 'reset'): void
+    {
+        $this->ask('POST', '/api/v1/events', ['id' => $id, 'event' => 'account.reset_asked', 'record' => [
+            'number' => 'AC-9', 'name' => 'Aoife Quill', 'email' => 'reset@example.org', 'language' => 'en', 'reset_link' => self::LINK, 'link_valid_until' => '2026-11-23T14:00:00Z', 'page' => 'https://larkmoor.example.org/a',
+        ]], $this->bearer($source))->assertStatus(202);
+    }
+
+    /** Looks through everything that is stored. */
+    private function nowhere(string $secret, string $when): void
+    {
+        foreach (['records', 'events', 'dispatches', 'editions', 'jobs', 'activity_log', 'letters', 'cache'] as $table) {
+            foreach (DB::table($table)->get() as $row) {
+                foreach ((array) $row as $column => $value) {
+                    self::assertStringNotContainsString(substr($secret, -16), quoted_printable_decode((string) $value), "{$table}.{$column}, {$when}");
+                    self::assertStringNotContainsString(substr($secret, -16), (string) base64_decode(preg_replace('/\s/', '', (string) $value) ?? ''), "{$table}.{$column}, {$when}");
+                }
+            }
+        }
+    }
+}
