@@ -32,8 +32,8 @@ final class Stage
      */
     public static function pictureHosts(): array
     {
-        $hosts = [Pictures::origin(), preg_replace('~^(https?://[^/?#]+).*$~is', '$1', Source::current()?->manifest()->source->url ?? '')];
+        $hosts = [Pictures::origin(), (string) preg_replace('~^(https?://[^/?#]+).*$~is', '$1', Source::current()?->manifest()->source->url ?? '')];
 
-        return array_values(array_unique(array_filter($hosts, static fn (?string $host): bool => preg_match('~^https?://[A-Za-z0-9.:-]+$~D', (string) $host) === 1)));
+        return array_values(array_unique(array_filter($hosts, static fn (string $host): bool => preg_match('~^https?://[A-Za-z0-9.:-]+$~D', $host) === 1)));
     }
 }

@@ -103,7 +103,8 @@ final readonly class TakeEvent
 
                     continue;
                 }
-                $this->write($consequence, $notices[$consequence->notice->key]->setRelation('source', $this->source), $record, $event);
+                $notice = $notices[$consequence->notice->key] ?? throw new \LogicException("{$consequence->notice->key} is declared and not there");
+                $this->write($consequence, $notice->setRelation('source', $this->source), $record, $event);
             }
 
             return new TakenEvent($event, leftToSource: $left);

@@ -57,7 +57,8 @@ final class NoticeLine extends JsonResource
         $declaration = $this->resource->declaration();
         $has = $this->resource->answeringClaim()?->template->latestVersion?->read($declaration->vocabulary)->languages() ?? $declaration->languages();
         $default = $this->resource->source->manifest()->source->defaultLanguage;
-        $own = static fn (array $languages, string $tag): bool => str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, $languages, $default)->language));
+        $own = static fn (array $languages, string $tag): bool => $languages !== []
+            && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, array_values($languages), $default)->language));
 
         return array_map(static fn (string $tag): array => [
             'tag' => $tag,

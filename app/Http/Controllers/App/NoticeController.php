@@ -45,7 +45,7 @@ final class NoticeController
             ]),
             'newest_record' => $newest?->key,
             'history' => Activity::query()->forSubject($notice)->with('causer')->latest('id')->limit(50)->get()->map(static fn (Activity $activity): array => [
-                'what' => $activity->description, 'who' => $activity->causer?->name, 'at' => $activity->created_at?->toIso8601ZuluString(),
+                'what' => $activity->description, 'who' => $activity->causer?->getAttribute('name'), 'at' => $activity->created_at?->toIso8601ZuluString(),
             ]),
         ]);
     }

@@ -87,13 +87,14 @@ final class RecordController
             ->with('claims.template.latestVersion.template')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
 
         return response()->json(['consequences' => array_map(function (Consequence $one) use ($notices): array {
-            $answer = Answer::to($notices[$one->notice->key], $one->recipient->language);
+            $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");
+            $answer = Answer::to($notice, $one->recipient->language);
 
             return [
                 'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
                 'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
                 'left_to_source' => $one->notice->carrier === Carrier::Source,
-                'answered_by' => $notices[$one->notice->key]->answeringClaim()?->template->name,
+                'answered_by' => $notice->answeringClaim()?->template->name,
                 'language' => LanguageTag::name($answer->language->language),
             ];
         }, $consequences)]);
