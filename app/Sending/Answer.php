@@ -65,7 +65,7 @@ final readonly class Answer
             $design->hash,
             CompiledMessage::COMPILER,
             // What a field is called and how it is typed goes into the compiled message.
-            hash('sha256', serialize($manifest->recordTypes[$declaration->recordType])),
+            hash('sha256', serialize([$manifest->recordTypes[$declaration->recordType], $declaration->given])),
         ], JSON_THROW_ON_ERROR));
 
         return Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [

@@ -10,7 +10,7 @@ export function DataSheet({ sought, close }: { sought: string; close: () => void
     const [search, setSearch] = useState(sought);
     const document = useComposer((state) => state.document);
     const hand = useComposer((state) => state.hand);
-    const scope = useMemo(() => (hand ? scopeOf(document, hand.id) : {}), [document, hand]);
+    const scope = useMemo(() => (hand ? scopeOf(document, hand.id, hand.part) : {}), [document, hand]);
     const uses = useMemo(() => usesIn(document), [document]);
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     const fields = desk.fields.filter((field) => {
@@ -56,10 +56,11 @@ function usesIn(document: Parameters<typeof lines>[0]): Map<string, Use[]> {
     const scopes = new Map<string, Record<string, string>>();
     for (const line of lines(document)) {
         for (const path of pathsIn(line.runs)) {
-            let scope = scopes.get(line.id);
+            const at = `${line.id}.${line.part.name}`;
+            let scope = scopes.get(at);
             if (!scope) {
-                scope = scopeOf(document, line.id);
-                scopes.set(line.id, scope);
+                scope = scopeOf(document, line.id, line.part.name);
+                scopes.set(at, scope);
             }
             const field = declared(path, scope);
             uses.set(field, [...(uses.get(field) ?? []), { id: line.id, part: line.part.name }]);

@@ -78,7 +78,7 @@ export function VariableList({ open, close }: { open: boolean; close: () => void
     const desk = useDesk();
     const hand = useComposer((state) => state.hand);
     const document = useComposer((state) => state.document);
-    const scope = open && hand ? scopeOf(document, hand.id) : {};
+    const scope = open && hand ? scopeOf(document, hand.id, hand.part) : {};
     const done = () => {
         flushSync(close);
         // The dialog gives the focus back to what had it; the caret belongs in the text.

@@ -355,7 +355,7 @@ export function Chip() {
     if (!chip || !hand) {
         return null;
     }
-    const path = declared(chip.variable, scopeOf(document, hand.id));
+    const path = declared(chip.variable, scopeOf(document, hand.id, hand.part));
     const field = desk.byPath.get(path);
     // One attribute alone is changed, so that the variable stays selected.
     const set = (name: 'format' | 'fallback', value: string | null) =>

@@ -242,12 +242,15 @@ export function lines(document: Manuscript): TextLine[] {
 /** The paths that a text names, those in its links among them. */
 export const pathsIn = (runs: Run[]): string[] => runs.flatMap((run) => [...(run.variable ? [run.variable] : []), ...(Array.isArray(run.link) ? pathsIn(run.link) : [])]);
 
-/** The lists that are gone through around an item, by the names of their items. */
-export function scopeOf(document: Manuscript, id: string): Record<string, string> {
+/** The lists that are gone through around a part of an item, by the names of their items. What stands for an empty list stands outside of it. */
+export function scopeOf(document: Manuscript, id: string, part?: string | null): Record<string, string> {
     const found = find(document, id);
     const scope: Record<string, string> = {};
-    for (const item of found ? [...found.around, found.item] : []) {
-        if (typeof item['list'] === 'string') {
+    const around = found ? [...found.around, found.item] : [];
+    for (const [index, item] of around.entries()) {
+        const within = around[index + 1];
+        const empty = within ? Array.isArray(item['empty']) && (item['empty'] as Item[]).some((one) => one.id === within.id) : part === 'empty';
+        if (typeof item['list'] === 'string' && !empty) {
             const [root = '', ...rest] = item['list'].split('.');
             scope[(item['item'] as string | undefined) ?? 'item'] = scope[root] ? `${scope[root]}.*.${rest.join('.')}` : item['list'];
         }
