@@ -7,4 +7,5 @@ use Illuminate\Support\Facades\Route;
 // For sources, with a bearer token made by herald:token.
 Route::middleware(['auth:sanctum', RequireSource::class])->group(function (): void {
     Route::post('events', [EventController::class, 'store']);
+    Route::get('events/{id}', [EventController::class, 'show'])->where('id', '.+');
 });

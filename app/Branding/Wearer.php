@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Branding;
 
+use App\Deciding\Answer;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Claim;
@@ -11,7 +12,6 @@ use App\Models\Notice;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
-use App\Sending\Answer;
 use Herald\Brand\Brand as Design;
 use Herald\Brand\ColourRole;
 use Herald\Brand\Look;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Branding;
 
+use App\Deciding\Answer;
+use App\Deciding\Matter;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Notice;
 use App\Models\Picture;
 use App\Models\Source;
-use App\Sending\Answer;
-use App\Sending\Rendering;
 use Herald\Brand\Brand as Design;
 use Herald\Brand\Logo;
 use Herald\Brand\Pixels;
@@ -131,11 +131,11 @@ final readonly class Workshop
         $model = $this->source->notices()->where('key', $notice)->where('declared', true)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $this->source);
         $declared = $model->declaration();
         $type = $this->manifest->recordTypes[$declared->recordType];
-        [$data, $given, $recipient] = Rendering::dataFor($declared, $type, $this->source->records()->where(['type' => $type->key, 'key' => $record])->firstOrFail());
-        $answer = Answer::to($model, $language ?? $recipient->language);
+        $matter = Matter::ofRecord($declared, $type, $this->source->records()->where(['type' => $type->key, 'key' => $record])->firstOrFail());
+        $answer = Answer::to($model, $language ?? $matter->recipient->language);
         $message = Compiler::compile($answer->manuscript(), $design, Marks::Frame);
 
-        return [$answer, $message, Scope::of($type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message)];
+        return [$answer, $message, $matter->scope($this->manifest->source, $message)];
     }
 
     /**

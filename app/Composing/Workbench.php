@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Composing;
 
+use App\Deciding\Matter;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
-use App\Sending\Rendering;
 use Herald\Brand\Brand;
 use Herald\Check\Checks;
 use Herald\Check\Examination;
@@ -139,9 +139,7 @@ final readonly class Workbench
     /** All that a compiled message may name about a record now. */
     public function scope(CompiledMessage $message, Record $record): Scope
     {
-        [$data, $given, $recipient] = Rendering::dataFor($this->notice, $this->type, $record);
-
-        return Scope::of($this->type, $data, $this->manifest->source, $recipient, now()->toDateTimeImmutable(), $given, $message);
+        return Matter::ofRecord($this->notice, $this->type, $record)->scope($this->manifest->source, $message);
     }
 
     /**
@@ -183,7 +181,7 @@ final readonly class Workbench
     /** Whom the notice goes to about a record. */
     public function recipient(Record $record): Recipient
     {
-        return Rendering::dataFor($this->notice, $this->type, $record)[2];
+        return Matter::ofRecord($this->notice, $this->type, $record)->recipient;
     }
 
     /**

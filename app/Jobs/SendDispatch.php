@@ -11,9 +11,9 @@ use App\Mail\HandoverResult;
 use App\Mail\LeaseLost;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Secrets\Seal;
+use App\Secrets\SealBroken;
 use App\Sending\Recovery;
-use App\Sending\Seal;
-use App\Sending\SealBroken;
 use Herald\Message\MimeMessage;
 use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
@@ -52,7 +52,8 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
     public function handle(Renderer $renderer): void
     {
         $dispatch = Dispatch::query()->with(['source', 'notice', 'edition'])->find($this->dispatchId);
-        if ($dispatch === null) {
+        if ($dispatch?->edition === null) {
+            // It is gone, or waits for being decided upon.
             return;
         }
         $dispatch->notice->setRelation('source', $dispatch->source);
@@ -111,7 +112,7 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
     {
         $source = $dispatch->source->manifest()->source;
         $recipient = new Recipient($dispatch->recipient, $dispatch->recipient_name, $dispatch->language);
-        $edition = $dispatch->edition->message();
+        $edition = $dispatch->edition?->message() ?? throw new \LogicException('It has not been decided who answers');
         $now = now()->toDateTimeImmutable();
         $filled = $renderer->fill($edition, Scope::kept($dispatch->data, $source));
         $message = MimeMessage::compose($filled, $recipient, $dispatch->id, $now);

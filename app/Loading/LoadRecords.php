@@ -37,6 +37,7 @@ final class LoadRecords
                     $place = basename($file).", line {$line}";
                     $node = Json::ofText($text, $place)->node();
                     $type = $types[$node->string('type')] ?? throw $node->fault('type', "\"{$node->string('type')}\" is not a record type of {$source->name}");
+                    RecordReader::weigh($node->array('data'), $limits, $place);
                     $data = RecordReader::read($type, $node->array('data'), $place, $limits);
                     Record::query()->firstOrNew(['source_id' => $source->id, 'type' => $type->key, 'key' => RecordReader::identityOf($type, $data)])->take($type, $data);
                     $count++;

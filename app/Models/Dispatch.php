@@ -9,7 +9,6 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
-use Illuminate\Support\Str;
 
 /**
  * One message for one recipient about one occasion.
@@ -17,7 +16,10 @@ use Illuminate\Support\Str;
  * @property string $id
  * @property string $recipient an address, or empty where the record has none
  * @property string|null $recipient_name
- * @property string $occasion the id of the event
+ * @property string $occasion `event:ID`
+ * @property int|null $due_id
+ * @property array{reasons?: list<string>} $decision who answered, and why
+ * @property bool $needs_look whether other words go out than those that should
  * @property string $reason what set it off
  * @property DispatchState $state
  * @property string|null $state_reason
@@ -33,28 +35,28 @@ use Illuminate\Support\Str;
  * @property string $copies the addresses of CC and BCC, with commas between them
  * @property int $attempts
  * @property int $resends
- * @property string|null $lease
- * @property Carbon|null $lease_until
  * @property Carbon|null $handed_at
  * @property Carbon|null $sent_at
  * @property Carbon $due_at
  * @property Carbon $created_at
  * @property-read Notice $notice
  * @property-read Record $record
- * @property-read Edition $edition
- * @property-read Event $event
+ * @property-read ?Edition $edition null where it could not be decided who answers
+ * @property-read ?Event $event
+ * @property-read ?Due $due
  * @property-read Source $source
  */
 final class Dispatch extends Model
 {
     use HasUlids;
+    use Leased;
 
     protected $guarded = [];
 
     protected function casts(): array
     {
         return [
-            'state' => DispatchState::class, 'data' => 'array', 'secret' => 'boolean', 'sealed_bytes' => 'encrypted',
+            'state' => DispatchState::class, 'data' => 'array', 'secret' => 'boolean', 'decision' => 'array', 'needs_look' => 'boolean', 'sealed_bytes' => 'encrypted',
             'due_at' => 'datetime', 'lease_until' => 'datetime', 'handed_at' => 'datetime', 'sent_at' => 'datetime',
         ];
     }
@@ -67,40 +69,22 @@ final class Dispatch extends Model
         return [$this->recipient, ...array_filter(explode(',', $this->copies))];
     }
 
-    /**
-     * Takes it for sending, alone: of all workers that try, one succeeds.
-     *
-     * @return bool whether it is ours now
-     */
-    public function takeLease(int $seconds): bool
+    private static function free(): \BackedEnum
     {
-        $lease = (string) Str::ulid();
-        $taken = self::query()->whereKey($this->id)->where('state', DispatchState::Queued)->where('due_at', '<=', now())->update([
-            'state' => DispatchState::Sending, 'lease' => $lease, 'lease_until' => now()->addSeconds($seconds), 'handed_at' => null,
-        ]);
-        $this->refresh();
+        return DispatchState::Queued;
+    }
 
-        return $taken === 1 && $this->lease === $lease;
+    private static function taken(): \BackedEnum
+    {
+        return DispatchState::Sending;
     }
 
     /**
-     * Changes it while the lease is still ours; a worker that was overtaken changes nothing.
-     *
-     * @param  array<string, mixed>  $changes
-     * @return bool whether it was still ours; when it was not, stop: this object now shows what others made of it
+     * @return array<string, mixed>
      */
-    public function changeUnderLease(array $changes): bool
+    private static function atTheBeginning(): array
     {
-        $lease = $this->lease;
-        $this->fill([...$changes, ...$this->leftBehind($changes['state'] ?? null)]);
-        $dirty = $this->getDirty();
-        $ours = $dirty !== [] && self::query()->whereKey($this->id)->where('lease', $lease)->update($dirty) === 1;
-        if (! $ours) {
-            $this->refresh();
-        }
-        $this->syncOriginal();
-
-        return $ours;
+        return ['handed_at' => null];
     }
 
     /**
@@ -147,6 +131,12 @@ final class Dispatch extends Model
     public function event(): BelongsTo
     {
         return $this->belongsTo(Event::class);
+    }
+
+    /** @return BelongsTo<Due, $this> */
+    public function due(): BelongsTo
+    {
+        return $this->belongsTo(Due::class);
     }
 
     /** @return BelongsTo<Edition, $this> */

@@ -16,6 +16,11 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $name
  * @property EventOrigin $origin
  * @property string $body_hash
+ * @property int|null $record_revision the revision in which it left its record
+ * @property array<array-key, mixed> $given parameters as they came, secrets sealed
+ * @property string|null $data as they came, where they do not fit the record type, JSON, secrets sealed
+ * @property string|null $fault why they do not
+ * @property list<array{notice: string, set_off: bool, reason: string, left_to_source: bool}> $verdicts what each notice said that speaks of it
  * @property-read Record $record
  * @property-read ?User $user who made the change, in the interface
  * @property-read \Illuminate\Support\Carbon $created_at
@@ -26,7 +31,7 @@ final class Event extends Model
 
     protected function casts(): array
     {
-        return ['origin' => EventOrigin::class];
+        return ['origin' => EventOrigin::class, 'given' => 'array', 'verdicts' => 'array'];
     }
 
     /** @return BelongsTo<Record, $this> */
@@ -39,6 +44,12 @@ final class Event extends Model
     public function user(): BelongsTo
     {
         return $this->belongsTo(User::class);
+    }
+
+    /** @return HasMany<Due, $this> */
+    public function dues(): HasMany
+    {
+        return $this->hasMany(Due::class);
     }
 
     /** @return HasMany<Dispatch, $this> */

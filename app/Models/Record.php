@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Sending\Seal;
-use App\Sending\SealBroken;
+use App\Secrets\Seal;
+use App\Secrets\SealBroken;
 use Herald\Document\InvalidDocument;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
@@ -49,6 +49,7 @@ final class Record extends Model
         $this->revision = $this->exists ? $this->revision + 1 : 1;
         $this->keep($type, $data);
         $this->save();
+        RecordRevision::query()->updateOrCreate(['record_id' => $this->id, 'revision' => $this->revision], ['data' => $this->data]);
     }
 
     /**
@@ -68,6 +69,9 @@ final class Record extends Model
     {
         $this->keep($type, $this->data);
         $this->save();
+        foreach (RecordRevision::query()->where('record_id', $this->id)->lazyById() as $revision) {
+            $revision->update(['data' => Seal::close($type->fields, $revision->data)]);
+        }
     }
 
     /**

@@ -104,6 +104,12 @@ final class Source extends Model
         return $this->hasMany(Template::class);
     }
 
+    /** @return HasMany<Due, $this> */
+    public function dues(): HasMany
+    {
+        return $this->hasMany(Due::class);
+    }
+
     /** @return HasMany<Dispatch, $this> */
     public function dispatches(): HasMany
     {

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Sending;
 
 use App\Jobs\SendDispatch;
+use App\Jobs\WorkDue;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\Due;
+use App\Models\DueState;
 use Herald\Notice\WhenUncertain;
 use Illuminate\Database\Eloquent\Builder;
 
-/** Looks after dispatches whose worker is gone, or whose job was lost. Nothing is guessed: what may have arrived is uncertain. */
+/** Looks after dues and dispatches whose worker is gone, or whose job was lost. Nothing is guessed: what may have arrived is uncertain. */
 final class Recovery
 {
     /** All that need it. Run every few seconds by the scheduler. */
@@ -20,6 +23,15 @@ final class Recovery
             ->where(fn (Builder $query) => $query->where('state', DispatchState::Sending)->where('lease_until', '<', now()))
             ->orWhere(fn (Builder $query) => $query->where('state', DispatchState::Queued)->where('due_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
         $count = 0;
+        $dues = Due::query()->where(static fn (Builder $query) => $query->where('state', DueState::Working)->where('lease_until', '<', now()))
+            ->orWhere(static fn (Builder $query) => $query->where('state', DueState::Waiting)->where('due_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
+        foreach ($dues->lazyById(200) as $due) {
+            self::ofDue($due);
+            if ($due->state === DueState::Waiting) {
+                WorkDue::dispatch($due->id);
+            }
+            $count++;
+        }
         foreach ($lost->lazyById(200) as $dispatch) {
             self::of($dispatch);
             if ($dispatch->state === DispatchState::Queued) {
@@ -31,10 +43,23 @@ final class Recovery
         return $count;
     }
 
+    /** One due: does nothing unless it is in hand under a lease that has run out. */
+    public static function ofDue(Due $due): void
+    {
+        if (! $due->isLeftBehind()) {
+            return;
+        }
+        $attempts = $due->attempts + 1;
+        // What ends its worker time and again would do so for ever.
+        $attempts > count(config()->array('herald.tries'))
+            ? DecideDue::failed($due, "Deciding was cut short {$attempts} times", $attempts)
+            : $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => 'Deciding was cut short', 'attempts' => $attempts, 'lease' => null, 'lease_until' => null]);
+    }
+
     /** One dispatch: does nothing unless it is being sent under a lease that has run out. */
     public static function of(Dispatch $dispatch): void
     {
-        if ($dispatch->state !== DispatchState::Sending || $dispatch->lease_until === null || $dispatch->lease_until->isFuture()) {
+        if (! $dispatch->isLeftBehind()) {
             return;
         }
         if ($dispatch->handed_at === null) {

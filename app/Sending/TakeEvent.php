@@ -4,31 +4,35 @@ declare(strict_types=1);
 
 namespace App\Sending;
 
-use App\Jobs\SendDispatch;
-use App\Models\Dispatch;
-use App\Models\DispatchState;
+use App\Jobs\WorkDue;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Event;
 use App\Models\EventOrigin;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\User;
+use App\Secrets\Seal;
+use Herald\Condition\Verdict;
+use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Notice\Carrier;
 use Herald\Notice\Consequence;
+use Herald\Notice\Notice as Declared;
 use Herald\Notice\Occurrence;
-use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
-use Herald\Record\Secrets;
-use Herald\Render\Scope;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 
-/** Takes an event in: brings the record up to date, and writes a dispatch for every notice that it sets off. All of it, or nothing. */
+/**
+ * Takes an event in: brings the record up to date, and writes a due for every notice that it sets off. All of it, or nothing. Nothing is decided here, so that no words can
+ * keep an event from being taken.
+ */
 final readonly class TakeEvent
 {
     /**
-     * @param  array<array-key, mixed>  $given  parameters that came with the event
+     * @param  array<array-key, mixed>  $given  parameters that came with the event, as they came
      */
     public function __construct(
         private Source $source,
@@ -56,15 +60,60 @@ final readonly class TakeEvent
     /**
      * @param  \Closure(?Record): array<string, mixed>  $change  the record's new data from the record as it stands, null when it is not known; called while nobody else can change it
      *
-     * When the data or the parameters do not fit, {@see InvalidDocument} is thrown and nothing has happened.
+     * When the data do not fit, {@see InvalidDocument} is thrown and nothing has happened.
      */
     public function take(string $key, \Closure $change): TakenEvent
     {
-        try {
-            return $this->takeOnce($key, $change);
-        } catch (UniqueConstraintViolationException $e) {
-            // Where transactions run side by side, the same event may have come in a moment ago.
-            return $this->known() ?? throw $e;
+        return $this->once(fn (): TakenEvent => $this->taken($key, $change));
+    }
+
+    /**
+     * Takes an event whose data do not fit the record type of today. The record stays as it was; the data stay with the event, and so do its dues, which fail with the place
+     * until that is mended.
+     *
+     * @param  array<array-key, mixed>  $data  as they came
+     */
+    public function misfit(string $key, array $data, InvalidDocument $why): TakenEvent
+    {
+        return $this->once(function () use ($key, $data, $why): TakenEvent {
+            // Of a record that is not known there is nothing but its identity.
+            $record = $this->record($key) ?? Record::query()->create(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key, 'data' => [$this->type->identity => $key], 'search' => mb_strtolower($key), 'revision' => 0]);
+            $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
+            $verdicts = array_map(fn (Declared $notice): Verdict => $notice->cue->waitsFor($this->name) ? new Verdict(true, 'the event came, and its data do not fit: '.$fault) : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
+
+            return $this->write($record, $verdicts, ['data' => json_encode(Seal::close($this->type->fields, $data), JSON_THROW_ON_ERROR), 'fault' => $fault]);
+        });
+    }
+
+    /**
+     * @param  \Closure(?Record): array<string, mixed>  $change
+     */
+    private function taken(string $key, \Closure $change): TakenEvent
+    {
+        $record = $this->record($key);
+        $after = $change($record);
+        $occurrence = $this->occurrence($record, $after);
+        $verdicts = array_map(static fn (Declared $notice): Verdict => $notice->cue->judge($occurrence), $this->speaking());
+        $record ??= new Record(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key]);
+        $record->take($this->type, $after);
+
+        return $this->write($record, $verdicts);
+    }
+
+    /**
+     * @param  \Closure(): TakenEvent  $take
+     */
+    private function once(\Closure $take): TakenEvent
+    {
+        for ($attempt = 1; ; $attempt++) {
+            try {
+                return DB::transaction(fn (): TakenEvent => $this->known() ?? $take(), 3);
+            } catch (UniqueConstraintViolationException $e) {
+                // Where transactions run side by side, the same event, or another first one about the same record, may have come in a moment ago.
+                if ($attempt === 3) {
+                    throw $e;
+                }
+            }
         }
     }
 
@@ -75,40 +124,45 @@ final readonly class TakeEvent
         return $known === null ? null : new TakenEvent($known, repeated: true, differs: $known->body_hash !== $this->bodyHash);
     }
 
-    /**
-     * @param  \Closure(?Record): array<string, mixed>  $change
-     */
-    private function takeOnce(string $key, \Closure $change): TakenEvent
+    private function record(string $key): ?Record
     {
-        return DB::transaction(function () use ($key, $change): TakenEvent {
-            $known = $this->known();
-            if ($known !== null) {
-                return $known;
-            }
-            $record = Record::query()->where(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key])->lockForUpdate()->first();
-            $after = $change($record);
-            $consequences = $this->foresee($record, $after);
-            $record ??= new Record(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => RecordReader::identityOf($this->type, $after)]);
-            $record->take($this->type, $after);
-            $event = Event::query()->create([
-                'source_id' => $this->source->id, 'event_id' => $this->eventId, 'name' => $this->name, 'record_id' => $record->id,
-                'origin' => $this->origin, 'user_id' => $this->user?->id, 'body_hash' => $this->bodyHash,
+        return Record::query()->where(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key])->lockForUpdate()->first();
+    }
+
+    /**
+     * @return array<string, Declared> the notices about records of the type, by key
+     */
+    private function speaking(): array
+    {
+        return array_filter($this->source->manifest()->notices, fn (Declared $notice): bool => $notice->recordType === $this->type->key);
+    }
+
+    /**
+     * @param  array<string, Verdict>  $verdicts  by the key of the notice
+     * @param  array<string, mixed>  $rest  of the event
+     */
+    private function write(Record $record, array $verdicts, array $rest = []): TakenEvent
+    {
+        $notices = $this->source->manifest()->notices;
+        $given = Seal::close(array_merge(...array_values(array_map(static fn (Declared $notice): array => $notice->given, $this->speaking()))), $this->given);
+        $event = Event::query()->create([
+            'source_id' => $this->source->id, 'event_id' => $this->eventId, 'name' => $this->name, 'record_id' => $record->id, 'record_revision' => $record->revision,
+            'origin' => $this->origin, 'user_id' => $this->user?->id, 'body_hash' => $this->bodyHash, 'given' => $given,
+            'verdicts' => array_map(static fn (string $key, Verdict $verdict): array => [
+                'notice' => $key, 'set_off' => $verdict->holds, 'reason' => $verdict->reason, 'left_to_source' => $verdict->holds && $notices[$key]->carrier === Carrier::Source,
+            ], array_keys($verdicts), $verdicts),
+            ...$rest,
+        ]);
+        $ours = array_filter($verdicts, static fn (Verdict $verdict, string $key): bool => $verdict->holds && $notices[$key]->carrier === Carrier::Herald, ARRAY_FILTER_USE_BOTH);
+        foreach (Notice::query()->where('source_id', $this->source->id)->whereIn('key', array_keys($ours))->orderBy('position')->get() as $notice) {
+            $due = Due::query()->create([
+                'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id, 'occasion' => "event:{$this->eventId}",
+                'record_revision' => $record->revision, 'due_at' => now(), 'state' => DueState::Waiting, 'reason' => $ours[$notice->key]->reason,
             ]);
-            $left = [];
-            $notices = Notice::query()->where('source_id', $this->source->id)->whereIn('key', array_map(fn (Consequence $one): string => $one->notice->key, $consequences))
-                ->with('claims.template.latestVersion.template')->get()->keyBy('key');
-            foreach ($consequences as $consequence) {
-                if ($consequence->notice->carrier === Carrier::Source) {
-                    $left[] = $consequence->notice->key;
+            WorkDue::dispatch($due->id);
+        }
 
-                    continue;
-                }
-                $notice = $notices[$consequence->notice->key] ?? throw new \LogicException("{$consequence->notice->key} is declared and not there");
-                $this->write($consequence, $notice->setRelation('source', $this->source), $record, $event);
-            }
-
-            return new TakenEvent($event, leftToSource: $left);
-        }, 3);
+        return new TakenEvent($event);
     }
 
     /**
@@ -117,29 +171,5 @@ final readonly class TakeEvent
     private function occurrence(?Record $record, array $after): Occurrence
     {
         return new Occurrence($this->name, $this->type->key, $record?->data, $after);
-    }
-
-    private function write(Consequence $consequence, Notice $notice, Record $record, Event $event): void
-    {
-        $recipient = $consequence->recipient;
-        $answer = Answer::to($notice, $recipient->language);
-        $edition = $answer->edition();
-        $scope = Scope::of($this->type, $record->data, $this->source->manifest()->source, $recipient, now()->toDateTimeImmutable(), $consequence->given, $edition->message());
-        $skipped = $recipient->address === null;
-        $roots = $consequence->notice->vocabulary->roots();
-        $kept = Seal::close($roots, $scope->data);
-
-        $dispatch = Dispatch::query()->create([
-            'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id,
-            'recipient' => $recipient->address ?? '', 'recipient_name' => $recipient->name, 'occasion' => $event->event_id,
-            'reason' => $consequence->reason,
-            'state' => $skipped ? DispatchState::Skipped : DispatchState::Queued,
-            'state_reason' => $skipped ? 'There is no address: '.$consequence->notice->recipient->inWords().' is empty' : null,
-            'edition_id' => $edition->id, 'language' => $edition->language, 'language_reason' => $answer->language->reason,
-            'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $scope->data), 'due_at' => now(),
-        ]);
-        if (! $skipped) {
-            SendDispatch::dispatch($dispatch->id);
-        }
     }
 }

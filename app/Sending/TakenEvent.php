@@ -12,9 +12,8 @@ final readonly class TakenEvent
     /**
      * @param  bool  $repeated  whether it had come before, so that nothing more was done
      * @param  bool  $differs  whether it came with another content the first time
-     * @param  list<string>  $leftToSource  keys of notices that it sets off but that the source still sends itself
      */
-    public function __construct(public Event $event, public bool $repeated = false, public bool $differs = false, public array $leftToSource = [])
+    public function __construct(public Event $event, public bool $repeated = false, public bool $differs = false)
     {
     }
 }

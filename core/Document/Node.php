@@ -121,6 +121,36 @@ final readonly class Node
         return $nodes;
     }
 
+    /**
+     * @param  array<string, list<string>>  $known  names that there may be, each with what it is called elsewhere
+     *
+     * @throws InvalidDocument when there is a member of another name, naming the nearest of those that may be there
+     */
+    public function only(array $known): void
+    {
+        $faults = new Faults;
+        foreach (array_diff(array_map(strval(...), array_keys($this->data)), array_keys($known)) as $name) {
+            $nearest = self::nearest($name, $known);
+            $faults->add($this->below($name), $nearest === null ? 'is not known here; there may be '.implode(', ', array_keys($known)) : "is not known here; did you mean \"{$nearest}\"?");
+        }
+        $faults->throwIfAny($this->document);
+    }
+
+    /**
+     * @param  array<string, list<string>>  $known
+     */
+    private static function nearest(string $name, array $known): ?string
+    {
+        $small = strtolower(substr($name, 0, 60));
+        $best = [null, 3];
+        foreach ($known as $one => $elsewhere) {
+            $distance = in_array($small, $elsewhere, true) ? 0 : levenshtein($small, $one);
+            $best = $distance < $best[1] ? [$one, $distance] : $best;
+        }
+
+        return $best[0];
+    }
+
     /** The place of something below this node. */
     public function below(string $key): string
     {

@@ -33,6 +33,12 @@ final readonly class Cue
         return $this->wording ?? trim(($this->event === null ? '' : 'on '.$this->eventLabel).' '.$when);
     }
 
+    /** Whether an event alone sets the notice off, whatever the record says. */
+    public function waitsFor(string $event): bool
+    {
+        return $this->event === $event && $this->becomes === null;
+    }
+
     /** Whether something that happened sets the notice off, and why or why not. */
     public function judge(Occurrence $occurrence): Verdict
     {

@@ -22,6 +22,8 @@ final class RecordReader
 {
     private const LONGEST_IDENTITY = 200;
 
+    private const IDENTITY = 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another';
+
     private Faults $faults;
 
     private function __construct(private readonly string $document, private readonly ?Limits $limits)
@@ -32,7 +34,7 @@ final class RecordReader
     /**
      * @param  array<array-key, mixed>  $data
      * @param  string  $document  what to call the record in errors
-     * @param  Limits|null  $limits  for what comes from outside; null for what is stored already
+     * @param  Limits|null  $limits  for what comes from outside, of which {@see weigh} has been asked; null for what is stored already
      * @return array<string, mixed>
      *
      * @throws InvalidDocument naming every field that does not fit
@@ -41,14 +43,61 @@ final class RecordReader
     {
         $identity = $data[$type->identity] ?? null;
         $reader = new self($document.(is_string($identity) || is_int($identity) ? ' ('.mb_strimwidth((string) $identity, 0, 60, '…').')' : ''), $limits);
-        $reader->weigh($data);
         if ($identity === null || $identity === '') {
             $reader->faults->add($type->identity, 'must not be empty: it tells one record from another');
         } elseif (is_string($identity) && (mb_strlen($identity) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $identity) === 1)) {
-            $reader->faults->add($type->identity, 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another');
+            $reader->faults->add($type->identity, self::IDENTITY);
         }
 
         return $reader->finish($reader->fields($type->fields, $data, ''));
+    }
+
+    /**
+     * What data from outside must have to be taken at all, whether they fit their type or not: an identity, and a size.
+     *
+     * @param  array<array-key, mixed>  $data
+     * @return string the identity
+     *
+     * @throws InvalidDocument when they lack the one, or exceed the other
+     */
+    public static function admit(RecordType $type, array $data, Limits $limits): string
+    {
+        self::weigh($data, $limits, 'record');
+        $identity = $data[$type->identity] ?? null;
+        $text = is_string($identity) || is_int($identity) ? (string) $identity : '';
+        if ($text === '' || mb_strlen($text) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $text) === 1) {
+            throw InvalidDocument::because('record', $type->identity, $text === '' ? 'must not be empty: it tells one record from another' : self::IDENTITY);
+        }
+
+        return $text;
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     *
+     * @throws InvalidDocument when they are larger than what is taken, or hold a list that is longer
+     */
+    public static function weigh(array $data, Limits $limits, string $document): void
+    {
+        if (strlen((string) json_encode($data, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PARTIAL_OUTPUT_ON_ERROR)) > $limits->record) {
+            throw InvalidDocument::because($document, '', 'is larger than '.Limits::inWords($limits->record));
+        }
+        self::count($data, $limits, $document, '');
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     */
+    private static function count(array $data, Limits $limits, string $document, string $place): void
+    {
+        if (count($data) > $limits->items) {
+            throw InvalidDocument::because($document, $place, 'has '.number_format(count($data)).' items; '.number_format($limits->items).' are the most');
+        }
+        foreach ($data as $key => $member) {
+            if (is_array($member)) {
+                self::count($member, $limits, $document, "{$place}/{$key}");
+            }
+        }
     }
 
     /**
@@ -63,7 +112,6 @@ final class RecordReader
     public static function given(array $fields, array $data, string $document, ?Limits $limits = null): array
     {
         $reader = new self($document, $limits);
-        $reader->weigh($data);
 
         return $reader->finish($reader->fields($fields, $data, 'given'));
     }
@@ -74,18 +122,6 @@ final class RecordReader
         $identity = is_array($data) ? ($data[$type->identity] ?? '') : '';
 
         return is_scalar($identity) ? (string) $identity : '';
-    }
-
-    /**
-     * @param  array<array-key, mixed>  $data
-     *
-     * @throws InvalidDocument when it is larger than what is taken; what it holds is not looked at then
-     */
-    private function weigh(array $data): void
-    {
-        if ($this->limits !== null && strlen((string) json_encode($data, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PARTIAL_OUTPUT_ON_ERROR)) > $this->limits->record) {
-            throw InvalidDocument::because($this->document, '', 'is larger than '.Limits::inWords($this->limits->record));
-        }
     }
 
     /**
@@ -134,11 +170,6 @@ final class RecordReader
             return is_array($value) && ! ($value !== [] && array_is_list($value))
                 ? ($field->type === FieldType::Open ? $value : $this->fields($field->fields, $value, $place))
                 : $this->wrong($place, 'an object', $value);
-        }
-        if ($field->type === FieldType::List && $this->limits !== null && is_array($value) && count($value) > $this->limits->items) {
-            $this->faults->add($place, 'has '.number_format(count($value)).' items; '.number_format($this->limits->items).' are the most');
-
-            return [];
         }
         if ($field->type === FieldType::List) {
             return is_array($value) && array_is_list($value)

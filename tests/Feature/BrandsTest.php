@@ -76,6 +76,7 @@ final class BrandsTest extends TestCase
         self::assertStringContainsString('src="'.Pictures::address().'360/'.$picture->json('name').'" width="180"', $html);
         self::assertStringContainsString('bgcolor="#123456"', $html);
         $this->ask('POST', '/api/v1/events', ['id' => 'worn', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($this->source))->assertStatus(202);
+        $this->decide();
         $dispatch = Dispatch::query()->where('edition_id', $after->id)->firstOrFail();
         $this->signIn()->ask('GET', "/api/app/dispatches/{$dispatch->id}")->assertJsonPath('brand', 'Larkmoor Observatory, version 2');
 
@@ -142,6 +143,7 @@ final class BrandsTest extends TestCase
         $this->ask('DELETE', $path)->assertStatus(409)->assertJsonPath('title', 'It is worn by Night-blue receipt.');
 
         $this->ask('POST', '/api/v1/events', ['id' => 'in-it', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($this->source))->assertStatus(202);
+        $this->decide();
         $this->signIn();
         PublishTemplate::from($this->source, Json::ofArray($receipt, 'receipt'));
         $this->ask('DELETE', $path)->assertStatus(409)->assertJsonPath('title', 'Messages went out in it. It is kept, so that they can be shown as they were.');

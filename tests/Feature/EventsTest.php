@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Loading\LoadManifest;
+use App\Loading\PublishTemplate;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\Due;
 use App\Models\Event;
 use App\Models\Record;
+use App\Models\Source;
+use Herald\Document\Json;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -20,15 +25,22 @@ final class EventsTest extends TestCase
 
     public function test_an_event_brings_the_record_and_sets_its_notices_off(): void
     {
-        $answer = $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER])->assertStatus(202);
+        $answer = $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER])->assertStatus(202)->assertJsonPath('fits', true);
 
-        self::assertSame(['order-received', 'new-order', 'being-packed'], array_column($answer->json('dispatches'), 'notice'));
+        $verdicts = array_column($answer->json('notices'), null, 'notice');
+        self::assertSame(['order-received', 'new-order', 'being-packed'], array_keys(array_filter($verdicts, static fn (array $one): bool => $one['set_off'])));
+        self::assertSame('waits for order.note_added', $verdicts['note-added']['reason'], 'and each says why not');
+        self::assertSame('Status is being packed, not pending', $verdicts['awaiting-payment']['reason']);
         self::assertSame('packing', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status']);
+        self::assertSame([3, 0, 3], [Due::query()->count(), Dispatch::query()->count(), DB::table('jobs')->count()], 'nothing is decided yet; each has its job');
+
+        $this->work();
         $dispatch = Dispatch::query()->where('recipient', 'aoife@example.org')->firstOrFail();
-        self::assertSame(['order placed', 'de', "the recipient's language is de-AT, and de is the nearest there is", 'evt-1'], [$dispatch->reason, $dispatch->language, $dispatch->language_reason, $dispatch->occasion]);
+        self::assertSame(['order placed', 'de', "the recipient's language is de-AT, and de is the nearest there is", 'event:evt-1'], [$dispatch->reason, $dispatch->language, $dispatch->language_reason, $dispatch->occasion]);
         self::assertSame('LM-30000', $dispatch->data['order']['number']);
-        self::assertSame(1, $dispatch->edition->templateVersion?->number);
-        self::assertSame(3, DB::table('jobs')->count(), 'each has its job');
+        self::assertSame(1, $dispatch->edition?->templateVersion?->number);
+        $state = $this->state('evt-1')->assertJsonPath('record', 'LM-30000');
+        self::assertSame([['order-received', 'sent', 'aoife@example.org'], ['new-order', 'sent', 'desk@larkmoor.example.org'], ['being-packed', 'sent', 'aoife@example.org']], array_map(static fn (array $one): array => [$one['notice'], $one['state'], $one['recipient']], $state->json('messages')));
     }
 
     public function test_the_same_event_again_does_nothing_more_and_says_so(): void
@@ -36,11 +48,11 @@ final class EventsTest extends TestCase
         $body = ['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER];
         $first = $this->raise($body)->assertStatus(202)->assertJsonPath('repeated', false);
         $second = $this->raise($body)->assertStatus(200)->assertJsonPath('repeated', true)->assertJsonPath('message', 'This event came before. Nothing more was done.');
-        self::assertSame($first->json('dispatches'), $second->json('dispatches'));
+        self::assertSame($first->json('notices'), $second->json('notices'));
 
         $this->raise(['id' => 'evt-1', 'event' => 'order.changed', 'record' => ['status' => 'paid'] + self::ORDER])->assertStatus(200)
             ->assertJsonPath('message', 'An event with this id came before, with another content. Nothing more was done.');
-        self::assertSame([1, 3, 3], [Event::query()->count(), Dispatch::query()->count(), DB::table('jobs')->count()]);
+        self::assertSame([1, 3, 3], [Event::query()->count(), Due::query()->count(), DB::table('jobs')->count()]);
         self::assertSame('packing', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status']);
     }
 
@@ -50,27 +62,42 @@ final class EventsTest extends TestCase
         $paid = $this->raise(['id' => 'b', 'event' => 'order.changed', 'record' => ['status' => 'paid'] + self::ORDER]);
         $again = $this->raise(['id' => 'c', 'event' => 'order.changed', 'record' => ['status' => 'paid', 'note' => 'changed'] + self::ORDER]);
 
-        self::assertSame('status changed from pending to paid', $paid->json('dispatches.0.reason'));
-        self::assertSame([], $again->json('dispatches'));
+        $verdict = static fn (TestResponse $answer): array => array_column($answer->json('notices'), null, 'notice')['payment-received'];
+        self::assertSame([true, 'status changed from pending to paid'], [$verdict($paid)['set_off'], $verdict($paid)['reason']]);
+        self::assertSame([false, 'Status is paid, but it was so before'], [$verdict($again)['set_off'], $verdict($again)['reason']]);
+        self::assertSame(['event:a', 'event:b'], Due::query()->orderBy('id')->pluck('occasion')->all());
+    }
+
+    public function test_a_due_is_about_the_record_as_its_event_left_it(): void
+    {
+        $this->raise(['id' => 'a', 'event' => 'order.changed', 'record' => ['status' => 'paid', 'note' => 'first'] + self::ORDER]);
+        $this->raise(['id' => 'b', 'event' => 'order.changed', 'record' => ['status' => 'sent', 'note' => 'second', 'customer' => ['email' => 'other@example.org']] + self::ORDER]);
+        $this->work();
+
+        self::assertSame([['event:a', 'first', 'aoife@example.org'], ['event:b', 'second', 'other@example.org']], Dispatch::query()->orderBy('id')->get()->map(static fn (Dispatch $one): array => [$one->occasion, $one->data['order']['note'], $one->recipient])->all());
     }
 
     public function test_a_record_without_an_address_is_skipped_and_the_rest_go(): void
     {
-        $answer = $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => ['customer' => ['first_name' => 'Noel']] + self::ORDER]);
+        $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => ['customer' => ['first_name' => 'Noel']] + self::ORDER]);
+        $this->work();
 
-        self::assertSame(['skipped', 'queued', 'skipped'], array_column($answer->json('dispatches'), 'state'));
+        self::assertSame([DispatchState::Skipped, DispatchState::Sent, DispatchState::Skipped], Dispatch::query()->orderBy('id')->pluck('state')->all());
         self::assertSame('There is no address: the address in order.customer.email is empty', Dispatch::query()->where('state', DispatchState::Skipped)->firstOrFail()->state_reason);
-        self::assertSame(1, DB::table('jobs')->count());
     }
 
     public function test_what_the_source_still_sends_is_left_to_it(): void
     {
-        $this->raise(['id' => 'evt-1', 'event' => 'booking.tomorrow', 'key' => 'DN-7219'])->assertStatus(202)->assertJsonPath('left_to_source', ['reminder'])->assertJsonPath('dispatches', []);
+        $answer = $this->raise(['id' => 'evt-1', 'event' => 'booking.tomorrow', 'key' => 'DN-7219'])->assertStatus(202);
+
+        self::assertSame(['reminder'], array_column(array_filter($answer->json('notices'), static fn (array $one): bool => $one['left_to_source']), 'notice'));
+        self::assertSame(0, Due::query()->count());
     }
 
     public function test_parameters_reach_the_message(): void
     {
         $this->raise(['id' => 'n', 'event' => 'order.note_added', 'key' => 'LM-20429', 'given' => ['note' => 'Two days late']])->assertStatus(202);
+        $this->work();
 
         self::assertSame(['note' => 'Two days late'], Dispatch::query()->firstOrFail()->data['given']);
     }
@@ -86,35 +113,123 @@ final class EventsTest extends TestCase
         yield 'unknown event' => [['id' => 'e', 'event' => 'order.plced', 'record' => self::ORDER], 'event'];
         yield 'neither record nor key' => [$event, 'record'];
         yield 'unknown key' => [[...$event, 'key' => 'LM-0'], 'key'];
-        yield 'bad field' => [[...$event, 'record' => ['status' => 'lost'] + self::ORDER], 'status'];
-        yield 'bad nested field' => [[...$event, 'record' => ['customer' => ['email' => 'nobody']] + self::ORDER], 'customer/email'];
-        yield 'missing parameter' => [['id' => 'e', 'event' => 'order.note_added', 'key' => 'LM-20429'], 'given/note'];
+        yield 'no identity' => [[...$event, 'record' => ['number' => ''] + self::ORDER], 'number'];
+        yield 'a member that nobody knows' => [[...$event, 'data' => self::ORDER], 'data'];
     }
 
     /**
      * @param  array<string, mixed>  $body
      */
     #[DataProvider('mistakes')]
-    public function test_a_bad_event_changes_nothing_and_names_the_place(array $body, string $place): void
+    public function test_what_is_no_event_changes_nothing_and_names_the_place(array $body, string $place): void
     {
         $answer = $this->raise($body)->assertStatus(422);
 
         self::assertContains($place, array_column($answer->json('faults'), 'place'));
-        self::assertSame([0, 0, 0], [Event::query()->count(), Dispatch::query()->count(), Record::query()->where('key', 'LM-30000')->count()]);
+        self::assertSame([0, 0, 0], [Event::query()->count(), Due::query()->count(), Record::query()->where('key', 'LM-30000')->count()]);
+    }
+
+    public function test_a_member_that_nobody_knows_is_answered_with_the_nearest(): void
+    {
+        self::assertSame('is not known here; did you mean "record"?', $this->raise(['id' => 'e', 'event' => 'order.placed', 'data' => self::ORDER])->json('faults.0.reason'));
+        self::assertSame('is not known here; did you mean "event"?', $this->raise(['id' => 'e', 'evnt' => 'order.placed', 'record' => self::ORDER])->json('faults.0.reason'));
+        $this->signIn()->ask('PATCH', '/api/app/templates/night-blue-receipt', ['nam' => 'x'])->assertStatus(422)->assertJsonPath('faults.0.reason', 'is not known here; did you mean "name"?');
+    }
+
+    public function test_data_that_do_not_fit_stay_with_the_event_and_are_run_once_more_when_that_is_mended(): void
+    {
+        $this->raise(['id' => 'first', 'event' => 'order.changed', 'record' => ['status' => 'pending'] + self::ORDER]);
+        DB::table('dues')->delete();
+        $answer = $this->raise(['id' => 'e', 'event' => 'order.placed', 'record' => ['status' => 'lost'] + self::ORDER])->assertStatus(202)
+            ->assertJsonPath('fits', false)->assertJsonPath('message', 'Taken. Its data do not fit, and the record stays as it was.');
+        self::assertStringStartsWith('status: must be one of', $answer->json('fault'));
+        self::assertSame('pending', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status'], 'the record stays as it was');
+        self::assertSame(['order-received', 'new-order'], array_column(array_filter($answer->json('notices'), static fn (array $one): bool => $one['set_off']), 'notice'));
+        $this->work();
+        $failed = Dispatch::query()->orderBy('id')->get();
+        self::assertSame([DispatchState::Failed, DispatchState::Failed], $failed->pluck('state')->all());
+        self::assertStringStartsWith('It cannot be made: status: must be one of', (string) $failed[0]->state_reason);
+        $this->signIn()->ask('GET', "/api/app/dispatches/{$failed[0]->id}")->assertOk()->assertJsonPath('edition', 'not decided')->assertJsonPath('may_retry', true);
+
+        // The source declares the option, and a person has it tried again.
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $status = array_search('status', array_column($manifest['record_types'][0]['fields'], 'key'), true);
+        $manifest['record_types'][0]['fields'][$status]['options'][] = ['value' => 'lost', 'label' => 'Lost'];
+        LoadManifest::from(Json::ofArray($manifest, 'mended'));
+        foreach ($failed as $dispatch) {
+            $this->signIn()->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertOk()->assertJsonPath('state', 'queued');
+        }
+        $this->work();
+        self::assertSame([DispatchState::Sent, DispatchState::Sent], Dispatch::query()->orderBy('id')->pluck('state')->all());
+        self::assertSame('lost', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status'], 'and the record is brought up to date');
+        $this->state('e')->assertJsonPath('fits', true);
+    }
+
+    public function test_of_a_record_that_is_not_known_data_that_do_not_fit_leave_its_identity(): void
+    {
+        $this->raise(['id' => 'e', 'event' => 'order.placed', 'record' => ['customer' => ['email' => 'nobody']] + self::ORDER])->assertStatus(202)->assertJsonPath('fault', 'customer/email: must be an e-mail address, not "nobody"');
+        $this->work();
+        self::assertSame(['failed'], DB::table('dispatches')->distinct()->pluck('state')->all());
+        foreach (['/api/app/records?type=order', '/api/app/records/order/LM-30000', '/api/app/templates/night-blue-receipt/desk', '/api/app/dispatches', '/api/app/running-order'] as $page) {
+            $this->signIn()->ask('GET', $page)->assertOk();
+        }
+        // The next one that fits is taken as ever.
+        $this->raise(['id' => 'f', 'event' => 'order.changed', 'record' => ['status' => 'paid'] + self::ORDER])->assertJsonPath('fits', true);
+        self::assertSame('paid', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status']);
+    }
+
+    public function test_a_parameter_that_is_missing_fails_its_message_with_the_place(): void
+    {
+        $this->raise(['id' => 'e', 'event' => 'order.note_added', 'key' => 'LM-20429'])->assertStatus(202);
+        $this->work();
+        self::assertSame([DispatchState::Failed, 'It cannot be made: given/note: must not be empty'], [Dispatch::query()->firstOrFail()->state, Dispatch::query()->firstOrFail()->state_reason]);
+    }
+
+    public function test_a_template_that_no_longer_fits_its_source_loses_no_event(): void
+    {
+        $source = $this->source();
+        PublishTemplate::from($source, Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => 'night-blue-receipt', 'name' => 'Night-blue receipt', 'record_type' => 'order', 'notice' => 'order-received', 'language' => 'en',
+            'envelope' => ['subject' => 'Order {order.number}'], 'manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'Paid by {order.payment_method or "other means"}']]], 'test'));
+        $this->raise(['id' => 'before', 'event' => 'order.placed', 'record' => self::ORDER]);
+        $this->work();
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        // A field that the published template names is gone.
+        $manifest['record_types'][0]['fields'] = array_values(array_filter($manifest['record_types'][0]['fields'], static fn (array $field): bool => $field['key'] !== 'payment_method'));
+        LoadManifest::from(Json::ofArray($manifest, 'less'));
+        $this->raise(['id' => 'after', 'event' => 'order.placed', 'record' => ['number' => 'LM-30001', 'payment_method' => 'Card'] + self::ORDER])->assertStatus(202);
+        $this->raise(['id' => 'later', 'event' => 'order.placed', 'record' => ['number' => 'LM-30002'] + self::ORDER])->assertStatus(202);
+        $this->work();
+
+        $received = static fn (string $id): Dispatch => Dispatch::query()->where('occasion', "event:{$id}")->whereHas('notice', static fn ($notice) => $notice->where('key', 'order-received'))->firstOrFail();
+        self::assertSame([DispatchState::Sent, false], [$received('before')->state, $received('before')->needs_look]);
+        self::assertSame([DispatchState::Sent, true, 2], [$received('after')->state, $received('after')->needs_look, $received('after')->edition?->templateVersion?->number], 'its last good edition, where the data suffice');
+        self::assertSame([DispatchState::Sent, true, null], [$received('later')->state, $received('later')->needs_look, $received('later')->edition?->template_version_id], 'else the built-in');
+        self::assertStringContainsString('no longer fits the source', implode('; ', $received('later')->decision['reasons'] ?? []));
+        self::assertContains('its template no longer fits the source', $this->signIn()->ask('GET', '/api/app/running-order')->assertOk()->json('strands.0.notices.0.trouble'));
+        $this->ask('GET', '/api/app/notices/order-received')->assertOk();
+        $this->ask('GET', '/api/app/dispatches/'.$received('later')->id)->assertOk()->assertJsonPath('needs_look', true);
+        self::assertSame(3, Event::query()->where('source_id', $source->id)->count());
     }
 
     public function test_one_message_goes_to_one_address_about_one_occasion_once(): void
     {
         $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER]);
+        $this->decide();
         $row = (array) DB::table('dispatches')->first();
-
+        try {
+            DB::table('dispatches')->insert(['id' => '01ANOTHER', 'due_id' => null] + $row);
+            self::fail('It went twice.');
+        } catch (UniqueConstraintViolationException) {
+            // By its notice, record, recipient and occasion.
+        }
         $this->expectException(UniqueConstraintViolationException::class);
-        DB::table('dispatches')->insert(['id' => '01ANOTHER'] + $row);
+        DB::table('dues')->insert(array_diff_key((array) DB::table('dues')->first(), ['id' => 1]));
     }
 
     public function test_what_is_published_never_changes(): void
     {
         $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER]);
+        $this->decide();
         $edition = Dispatch::query()->firstOrFail()->edition;
         foreach ([$edition, $edition->templateVersion] as $model) {
             try {
@@ -126,16 +241,26 @@ final class EventsTest extends TestCase
         }
     }
 
-    /**
-     * @param  array<string, mixed>  $body
-     */
-    private function raise(array $body): TestResponse
+    private function source(): Source
     {
         static $source;
         if ($source === null || ! $source->exists || $source->newQuery()->count() === 0) {
             $source = $this->larkmoor();
         }
 
-        return $this->ask('POST', '/api/v1/events', $body, $this->bearer($source));
+        return $source;
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     */
+    private function raise(array $body): TestResponse
+    {
+        return $this->ask('POST', '/api/v1/events', $body, $this->bearer($this->source()));
+    }
+
+    private function state(string $id): TestResponse
+    {
+        return $this->ask('GET', "/api/v1/events/{$id}", [], $this->bearer($this->source()))->assertOk();
     }
 }

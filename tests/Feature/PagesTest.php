@@ -97,8 +97,12 @@ final class PagesTest extends TestCase
     {
         $source = $this->larkmoor();
         $this->signIn();
-        $place = fn (string $id) => $this->ask('POST', '/api/v1/events', ['id' => $id, 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source));
-        $edition = static fn (string $id): ?int => Dispatch::query()->where('occasion', $id)->whereRelation('notice', 'key', 'order-received')->firstOrFail()->edition->templateVersion?->number;
+        $place = function (string $id) use ($source): void {
+            $this->ask('POST', '/api/v1/events', ['id' => $id, 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+            $this->decide();
+            $this->signIn();
+        };
+        $edition = static fn (string $id): ?int => Dispatch::query()->where('occasion', "event:{$id}")->whereRelation('notice', 'key', 'order-received')->firstOrFail()->edition?->templateVersion?->number;
 
         $place('one');
         $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null])->assertOk()->assertJsonPath('state', 'built_in')->assertJsonPath('claims.0.active', false);
@@ -143,6 +147,8 @@ final class PagesTest extends TestCase
         ));
         self::assertSame(0, Dispatch::query()->count(), 'looking sends nothing');
         $saved = $this->ask('PATCH', $path, ['revision' => 1, 'changes' => ['status' => 'paid']])->assertOk()->assertJsonPath('revision', 2);
+        $this->work();
+        $saved = $this->ask('GET', $path)->assertOk();
         self::assertSame(['payment-received'], array_column($saved->json('dispatches'), 'notice'));
         $dispatch = $this->ask('GET', '/api/app/dispatches/'.$saved->json('dispatches.0.id'))->assertOk();
         self::assertSame(['interface', 'Administrator', 'order.changed'], [$dispatch->json('event_origin'), $dispatch->json('event_by'), $dispatch->json('event')]);

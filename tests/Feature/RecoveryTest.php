@@ -65,8 +65,11 @@ final class RecoveryTest extends TestCase
     {
         $this->sending();
         Dispatch::query()->update(['state' => DispatchState::Queued, 'lease_until' => null]);
-        $jobs = DB::table('jobs')->count();
+        DB::table('jobs')->delete();
         $this->travel(5)->minutes();
+        Recovery::sweep();
+        $jobs = DB::table('jobs')->count();
+        self::assertSame(2, $jobs);
         Recovery::sweep();
         Recovery::sweep();
         self::assertSame($jobs, DB::table('jobs')->count());
@@ -85,6 +88,7 @@ final class RecoveryTest extends TestCase
     {
         $source = $this->larkmoor();
         $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $this->decide();
         $dispatches = Dispatch::query()->orderBy('id')->get()->all();
         foreach ($dispatches as $dispatch) {
             self::assertTrue($dispatch->takeLease(60));

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Jobs\WorkDue;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
 use App\Loading\PublishTemplate;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
+use App\Sending\DecideDue;
 use Database\Demo\LarkmoorRecords;
 use Herald\Document\Json;
 use Illuminate\Foundation\Testing\RefreshDatabase;
@@ -69,9 +73,30 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
         return $response;
     }
 
+    /** Decides upon all that is due, as a worker does, and sends nothing. */
+    protected function decide(): void
+    {
+        foreach (Due::query()->where('state', DueState::Waiting)->orderBy('id')->get() as $due) {
+            self::assertTrue($due->takeLease(60));
+            app(DecideDue::class)($due);
+        }
+    }
+
+    /** Lets a worker take what waits, but for the sending itself, whose transport keeps what it gets. */
+    protected function work(): void
+    {
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        foreach (Due::query()->where('state', DueState::Waiting)->orderBy('id')->pluck('id') as $due) {
+            app()->call([new WorkDue($due), 'handle']);
+        }
+    }
+
     /** Headers of a source's own requests. */
     protected function bearer(Source $source): array
     {
+        // Who asked before, in the same test, is still known otherwise.
+        $this->app['auth']->forgetGuards();
+
         return ['Authorization' => 'Bearer '.$source->createToken('test', ['events'])->plainTextToken];
     }
 }

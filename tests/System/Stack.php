@@ -127,7 +127,7 @@ final class Stack
     {
         [$told] = $this->raiseAtOnce([$event]);
 
-        return isset($told['dispatches']) ? $told : throw new \RuntimeException((string) json_encode($told));
+        return isset($told['notices']) ? $told : throw new \RuntimeException((string) json_encode($told));
     }
 
     /**
@@ -239,6 +239,14 @@ final class Stack
     public function rows(string $sql): array
     {
         return $this->database()->query($sql)->fetchAll(\PDO::FETCH_ASSOC);
+    }
+
+    /**
+     * @return list<array<string, mixed>> dues that wait and dispatches on their way
+     */
+    public function unfinished(): array
+    {
+        return $this->rows("select 1 from dues where state in ('waiting', 'working') union all select 1 from dispatches where state in ('queued', 'sending')");
     }
 
     public function database(): \PDO

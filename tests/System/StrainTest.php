@@ -48,16 +48,16 @@ final class StrainTest extends TestCase
                 $stack->artisan('herald:sweep');
                 $last = $stack->rows('select state, count(*) as n from dispatches group by state');
 
-                return $stack->rows("select 1 from dispatches where state in ('queued', 'sending')") === [];
+                return $stack->unfinished() === [];
             }, static fn (): string => 'all dispatches to come to an end: '.json_encode($last), 90);
             $stack->raise($this->paid('after'));
-            Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where occasion = 'after' and state = 'sent'") !== [], 'what comes afterwards');
+            Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where occasion = 'event:after' and state = 'sent'") !== [], 'what comes afterwards');
             $all = $stack->rows('select occasion, state, (select count(*) from letters where letters.message_id = dispatches.message_id) as letters from dispatches');
 
             $found = array_column($all, null, 'occasion');
             foreach (['before', 'after', ...$accepted] as $occasion) {
-                self::assertContains($found[$occasion]['state'] ?? 'lost', ['sent', 'uncertain'], $occasion);
-                self::assertLessThan(2, $found[$occasion]['letters'], $occasion);
+                self::assertContains($found["event:{$occasion}"]['state'] ?? 'lost', ['sent', 'uncertain'], $occasion);
+                self::assertLessThan(2, $found["event:{$occasion}"]['letters'], $occasion);
             }
             fwrite(STDERR, sprintf("\nfull disk: 40 events, %d taken, %d put off (503), 0 lost, 0 doubled\n", count($accepted), $put_off));
         } finally {
@@ -108,7 +108,7 @@ final class StrainTest extends TestCase
             array_push($answers, ...$stack->raiseAtOnce($chunk));
         }
         self::assertCount(500, array_filter($answers, static fn (array $answer): bool => isset($answer['id']) && $answer['repeated'] === false), 'each is answered');
-        Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where state != 'sent'") === [], 'all to be sent', 120);
+        Stack::waitFor(static fn (): bool => $stack->unfinished() === [], 'all to be sent', 120);
 
         $letters = array_count_values(array_column($stack->rows('select message_id from letters'), 'message_id'));
         self::assertCount(500, $letters);
@@ -138,16 +138,16 @@ final class StrainTest extends TestCase
         $stack = (new Stack(['HERALD_LEASE' => '1', 'QUEUE_RETRY_AFTER' => '1', 'HERALD_TRIES' => '0,0,0']))->withDemo(events: 0)->serve();
         $stack->kill('worker');
         $stack->raise($this->paid('heavy'));
-        for ($times = 0; $stack->rows("select 1 from dispatches where state = 'failed'") === []; $times++) {
+        for ($times = 0; $stack->rows("select 1 from dues where state = 'failed'") === []; $times++) {
             self::assertLessThan(10, $times, 'it comes to an end');
             // A worker that takes it and is gone before anything was handed over.
-            $stack->artisan('tinker', '--execute', 'App\Models\Dispatch::query()->first()->takeLease(0);');
+            $stack->artisan('tinker', '--execute', 'App\Models\Due::query()->first()->takeLease(0);');
             $stack->artisan('herald:sweep');
         }
-        self::assertSame('Sending was cut short 4 times before the message was handed over', $stack->rows('select state_reason from dispatches')[0]['state_reason']);
+        self::assertSame('Deciding was cut short 4 times', $stack->rows('select state_reason from dispatches')[0]['state_reason']);
         $stack->startWorker();
         $stack->raise($this->paid('light'));
-        Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where occasion = 'light' and state = 'sent'") !== [], 'the rest');
+        Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where occasion = 'event:light' and state = 'sent'") !== [], 'the rest');
     }
 
     /**

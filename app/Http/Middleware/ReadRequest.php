@@ -47,6 +47,11 @@ final class ReadRequest
         return str_starts_with($request->getPathInfo(), '/api/');
     }
 
+    public static function hasSent(Request $request): bool
+    {
+        return $request->attributes->has(self::SENT);
+    }
+
     /**
      * The body as it was sent: the framework's own reading has cut white space and made null of empty texts.
      *

@@ -20,14 +20,18 @@ final class DispatchLine extends JsonResource
     public function toArray(Request $request): array
     {
         $dispatch = $this->resource;
-        $version = $dispatch->edition->templateVersion;
+        $version = $dispatch->edition?->templateVersion;
 
         return [
             'id' => $dispatch->id, 'notice' => $dispatch->notice->key, 'notice_name' => $this->noticeName(),
             'record_type' => $dispatch->record->type, 'record' => $dispatch->record->key,
             'recipient' => $dispatch->recipient === '' ? null : $dispatch->recipient, 'recipient_name' => $dispatch->recipient_name,
             'reason' => $dispatch->reason, 'state' => $dispatch->state->value, 'state_reason' => $dispatch->state_reason,
-            'language' => $dispatch->language, 'edition' => $version === null ? 'built-in' : "version {$version->number}",
+            'language' => $dispatch->language, 'edition' => match (true) {
+                $dispatch->edition === null => 'not decided',
+                $version === null => 'built-in',
+                default => "version {$version->number}",
+            }, 'needs_look' => $dispatch->needs_look,
             'subject' => $dispatch->subject, 'at' => $dispatch->created_at->toIso8601ZuluString(),
         ];
     }

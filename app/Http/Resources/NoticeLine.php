@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Models\Notice;
+use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
+use Herald\Manuscript\Template;
 use Herald\Notice\Carrier;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
@@ -55,7 +57,7 @@ final class NoticeLine extends JsonResource
     private function languages(): array
     {
         $declaration = $this->resource->declaration();
-        $has = $this->resource->answeringClaim()?->template->latestVersion?->read($declaration->vocabulary)->languages() ?? $declaration->languages();
+        $has = $this->answering()?->languages() ?? $declaration->languages();
         $default = $this->resource->source->manifest()->source->defaultLanguage;
         $own = static fn (array $languages, string $tag): bool => $languages !== []
             && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, array_values($languages), $default)->language));
@@ -66,6 +68,16 @@ final class NoticeLine extends JsonResource
         ], $this->resource->source->manifest()->source->languages);
     }
 
+    /** The template that answers, read; null for the built-in, and where it no longer fits the source. */
+    private function answering(): ?Template
+    {
+        try {
+            return $this->resource->answeringClaim()?->template->latestVersion?->read($this->resource->declaration()->vocabulary);
+        } catch (InvalidDocument) {
+            return null;
+        }
+    }
+
     /**
      * @return list<string> what is wrong, in words
      */
@@ -74,6 +86,9 @@ final class NoticeLine extends JsonResource
         $trouble = [];
         if ($this->resource->declaration()->carrier === Carrier::Source) {
             $trouble[] = 'still sent by the source itself';
+        }
+        if ($this->resource->answeringClaim() !== null && $this->answering() === null) {
+            $trouble[] = 'its template no longer fits the source';
         }
         foreach (['failed' => 'failed', 'uncertain' => 'uncertain', 'bounced' => 'bounced'] as $state => $words) {
             if (($this->counts[$state] ?? 0) > 0) {

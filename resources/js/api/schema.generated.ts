@@ -24,6 +24,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/events/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What became of an event */
+        get: operations["eventState"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/app/session": {
         parameters: {
             query?: never;
@@ -750,16 +767,39 @@ export interface components {
             id: string;
             repeated: boolean;
             message: string;
-            dispatches: {
-                id: string;
+            /** @description whether its data fit the record type; where they do not the record stays as it was, and its messages fail with the place until that is mended */
+            fits: boolean;
+            /** @description why they do not */
+            fault: string | null;
+            notices: components["schemas"]["Verdicts"];
+        };
+        /** @description each notice that speaks of the event, whether it was set off, and why or why not */
+        Verdicts: {
+            notice: string;
+            set_off: boolean;
+            reason: string;
+            /** @description whether the source still sends it itself */
+            left_to_source: boolean;
+        }[];
+        EventState: {
+            id: string;
+            event: string;
+            record: string;
+            at: string;
+            fits: boolean;
+            fault: string | null;
+            notices: components["schemas"]["Verdicts"];
+            /** @description what became of those that it set off */
+            messages: {
                 notice: string;
+                /** @enum {string} */
+                state: "waiting" | "working" | "dispatched" | "queued" | "sending" | "sent" | "uncertain" | "skipped" | "failed" | "bounced";
+                reason: string | null;
+                dispatch: string | null;
                 recipient: string | null;
-                state: components["schemas"]["DispatchState"];
-                reason: string;
-                language: string;
+                language: string | null;
+                sent_at: string | null;
             }[];
-            /** @description notices it sets off that the source still sends itself */
-            left_to_source: string[];
         };
         Session: {
             person: {
@@ -1360,6 +1400,8 @@ export interface components {
             state_reason: string | null;
             language: string;
             edition: string;
+            /** @description whether other words went out than those that should have */
+            needs_look: boolean;
             subject: string | null;
             at: string;
         };
@@ -1376,13 +1418,16 @@ export interface components {
         };
         Dispatch: components["schemas"]["DispatchLine"] & {
             occasion: string;
-            event: string;
-            /** @enum {string} */
-            event_origin: "api" | "interface";
+            event: string | null;
+            /** @enum {string|null} */
+            event_origin: "api" | "interface" | null;
             event_by: string | null;
             template: string | null;
             brand: string;
-            edition_number: number;
+            /** @description null where it could not be decided who answers */
+            edition_number: number | null;
+            /** @description who answered, and what stood in the way of others, in words */
+            decision: string[];
             language_reason: string;
             attempts: number;
             due_at: string | null;
@@ -1493,6 +1538,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EventOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    eventState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The event and its messages */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventState"];
                 };
             };
             default: components["responses"]["Problem"];

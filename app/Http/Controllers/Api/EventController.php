@@ -5,22 +5,34 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Http\Middleware\ReadRequest;
-use App\Models\Dispatch;
+use App\Models\Due;
+use App\Models\Event;
 use App\Models\EventOrigin;
 use App\Models\Record;
 use App\Models\Source;
 use App\Sending\TakeEvent;
+use App\Sending\TakenEvent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
-/** Where a source tells what happened. */
+/** Where a source tells what happened, and asks what became of it. */
 final class EventController
 {
-    public function store(Request $request): JsonResponse
+    /** What an event is told by, with what other applications call it. */
+    private const MEMBERS = [
+        'id' => ['event_id', 'uuid'], 'event' => ['type', 'name', 'kind'], 'record' => ['data', 'payload', 'object', 'body', 'resource'], 'key' => ['record_id', 'number', 'identity'],
+        'given' => ['params', 'parameters', 'context', 'variables', 'with'],
+    ];
+
+    /** Takes every event that is well-formed. Refused is what lacks its id, a declared event or the identity of its record, and what is too large. */
+    public function store(Request $request, Limits $limits): JsonResponse
     {
+        $sent = ReadRequest::sent($request);
+        $sent->node()->only(self::MEMBERS);
         $given = $request->validate([
             'id' => ['required', 'string', 'max:200', 'regex:/^[\x21-\x7E]+$/', 'not_regex:/^here-/'],
             'event' => ['required', 'string', 'max:100'],
@@ -33,27 +45,71 @@ final class EventController
         $manifest = $source->manifest();
         $event = $manifest->events[$given['event']] ?? throw InvalidDocument::because('event', 'event', "\"{$given['event']}\" is not an event of {$source->name}; ".implode(', ', array_keys($manifest->events)).' are');
         $type = $manifest->recordTypes[$event->recordType];
-        // The record's data as they came: validation above has turned empty texts to null and cut white space.
-        $data = isset($given['record']) ? ReadRequest::sent($request)->node()->node('record')?->data : null;
-        $after = $data === null ? null : RecordReader::read($type, $data, 'record', app(Limits::class));
-        $key = $after === null ? (string) $given['key'] : RecordReader::identityOf($type, $after);
+        // As they came: validation has turned empty texts to null and cut white space.
+        $parameters = $sent->node()->array('given');
+        RecordReader::weigh($parameters, $limits, 'given');
+        $take = new TakeEvent($source, $given['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: hash('sha256', $request->getContent()));
 
-        $take = new TakeEvent($source, $given['id'], $event->name, $type, EventOrigin::Api, $given['given'] ?? [], bodyHash: hash('sha256', $request->getContent()));
-        $taken = $take->take($key, static fn (?Record $record): array => $after ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$key}\" is known here; send the record itself"));
+        return $this->answer(isset($given['record'])
+            ? $this->record($take, $type, $sent->node()->array('record'), $limits)
+            : $take->take($given['key'], static fn (?Record $record): array => $record?->read($type) ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$given['key']}\" is known here; send the record itself")));
+    }
+
+    public function show(string $id, Request $request): JsonResponse
+    {
+        /** @var Source $source the token's owner */
+        $source = $request->user();
+        $event = Event::query()->where(['source_id' => $source->id, 'event_id' => $id])->with(['record', 'dues.notice', 'dues.dispatch'])->firstOrFail();
 
         return response()->json([
-            'id' => $given['id'],
+            'id' => $event->event_id, 'event' => $event->name, 'record' => $event->record->key, 'at' => $event->created_at->toIso8601ZuluString(), 'fits' => $event->fault === null, 'fault' => $event->fault,
+            'notices' => $event->verdicts,
+            'messages' => $event->dues->map(self::message(...)),
+        ]);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function message(Due $due): array
+    {
+        $dispatch = $due->dispatch;
+
+        return [
+            'notice' => $due->notice->key, 'state' => $dispatch->state->value ?? $due->state->value, 'reason' => $dispatch->state_reason ?? $due->state_reason,
+            'dispatch' => $dispatch?->id, 'recipient' => $dispatch?->recipient ?: null, 'language' => $dispatch?->language ?: null, 'sent_at' => $dispatch?->sent_at?->toIso8601ZuluString(),
+        ];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     */
+    private function record(TakeEvent $take, RecordType $type, array $data, Limits $limits): TakenEvent
+    {
+        $key = RecordReader::admit($type, $data, $limits);
+        try {
+            $after = RecordReader::read($type, $data, 'record', $limits);
+        } catch (InvalidDocument $e) {
+            return $take->misfit($key, $data, $e);
+        }
+
+        return $take->take($key, static fn (): array => $after);
+    }
+
+    private function answer(TakenEvent $taken): JsonResponse
+    {
+        return response()->json([
+            'id' => $taken->event->event_id,
             'repeated' => $taken->repeated,
             'message' => match (true) {
                 $taken->differs => 'An event with this id came before, with another content. Nothing more was done.',
                 $taken->repeated => 'This event came before. Nothing more was done.',
+                $taken->event->fault !== null => 'Taken. Its data do not fit, and the record stays as it was.',
                 default => 'Taken.',
             },
-            'dispatches' => $taken->event->dispatches()->with('notice')->orderBy('id')->get()->map(static fn (Dispatch $dispatch): array => [
-                'id' => $dispatch->id, 'notice' => $dispatch->notice->key, 'recipient' => $dispatch->recipient === '' ? null : $dispatch->recipient,
-                'state' => $dispatch->state->value, 'reason' => $dispatch->reason, 'language' => $dispatch->language,
-            ]),
-            'left_to_source' => $taken->leftToSource,
+            'fits' => $taken->event->fault === null,
+            'fault' => $taken->event->fault,
+            'notices' => $taken->event->verdicts,
         ], $taken->repeated ? 200 : 202);
     }
 }

@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Branding\Wearer;
 use App\Branding\Workshop;
 use App\Composing\Drafts;
+use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Models\Brand;
 use App\Models\BrandVersion;
@@ -42,7 +43,7 @@ final class BrandController
     /** A new brand: a copy of another, or made of the source's own colours. */
     public function store(Request $request): JsonResponse
     {
-        $given = $request->validate(['name' => ['required', 'string', 'max:100'], 'from' => ['required', 'in:copy,source'], 'brand' => ['required_if:from,copy', 'nullable', 'string']]);
+        $given = Asked::of($request, ['name' => ['required', 'string', 'max:100'], 'from' => ['required', 'in:copy,source'], 'brand' => ['required_if:from,copy', 'nullable', 'string']]);
         $source = Source::current() ?? abort(404);
         $document = $given['from'] === 'copy' ? Workshop::of($given['brand'])->document() : Design::seed($source->manifest()->source, $given['name']);
         $key = Drafts::freeKey($source->brands()->getQuery(), $given['name'], 'brand');
@@ -55,7 +56,7 @@ final class BrandController
     /** Another name; or what templates wear from now on that name no brand, once it is published. */
     public function update(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['name' => ['sometimes', 'required', 'string', 'max:100'], 'default' => ['sometimes', 'accepted']]);
+        $given = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:100'], 'default' => ['sometimes', 'accepted']]);
         if (isset($given['default'])) {
             Gate::authorize('publish');
         }
@@ -107,7 +108,7 @@ final class BrandController
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were designed on. */
     public function saveDraft(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']]);
+        $given = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
         $workshop = Workshop::of($key);
         $document = $workshop->taken(ReadRequest::sent($request));
         Drafts::save($workshop->brand, $given['revision'], $given['version'], $document, $request->user());
@@ -119,6 +120,8 @@ final class BrandController
     public function compare(string $key, Request $request): JsonResponse
     {
         $workshop = Workshop::of($key);
+
+        Asked::of($request, ['document' => ['required', 'array']]);
 
         return response()->json(['changes' => BrandDifferences::between($workshop->taken(ReadRequest::sent($request))->data, $workshop->document())]);
     }

@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Branding\Pictures;
 use App\Branding\Workshop;
+use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Models\Picture;
@@ -55,6 +56,7 @@ final class BrandDesignController
     public function reading(string $key, Request $request): JsonResponse
     {
         $workshop = Workshop::of($key);
+        Asked::of($request, ['document' => ['required', 'array']]);
         $document = $workshop->taken(ReadRequest::sent($request));
         $design = $workshop->design($document);
         $dark = $design->dark($design->colours);
@@ -75,10 +77,10 @@ final class BrandDesignController
     /** True messages of the source in what has been designed so far. */
     public function stage(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate([
+        $given = Asked::of($request, [
             'messages' => ['required', 'array', 'max:3'], 'messages.*.notice' => ['required', 'string'], 'messages.*.record' => ['required', 'string'], 'messages.*.language' => ['nullable', 'string', 'max:35'],
             'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
-        ]);
+        ], besides: ['document']);
         $workshop = Workshop::of($key);
         $design = $workshop->design($workshop->taken(ReadRequest::sent($request)));
         $renderer = Renderer::inMemory(app(Limits::class));
@@ -98,7 +100,7 @@ final class BrandDesignController
     /** Takes a picture in, and makes it ready for the width in which a message is to show it. */
     public function picture(Request $request): JsonResponse
     {
-        $given = $request->validate(['picture' => ['required', 'file', 'max:'.Pictures::HEAVIEST], 'width' => ['nullable', 'integer', 'between:8,720']], ['picture.uploaded' => self::TOO_HEAVY, 'picture.max' => self::TOO_HEAVY, 'picture.file' => 'Choose a file.']);
+        $given = Asked::of($request, ['picture' => ['required', 'file', 'max:'.Pictures::HEAVIEST], 'width' => ['nullable', 'integer', 'between:8,720']], ['picture.uploaded' => self::TOO_HEAVY, 'picture.max' => self::TOO_HEAVY, 'picture.file' => 'Choose a file.']);
         $picture = Pictures::take(Source::current() ?? abort(404), (string) $given['picture']->getContent(), $given['picture']->getClientOriginalName(), $request->user());
 
         $loaded = Logo::DENSITY * (int) ($given['width'] ?? 720);
@@ -112,7 +114,7 @@ final class BrandDesignController
     /** A whole set of colours made of a picture. */
     public function proposal(Request $request): JsonResponse
     {
-        $given = $request->validate(['picture' => ['required', 'string']]);
+        $given = Asked::of($request, ['picture' => ['required', 'string']]);
         Picture::query()->where(['source_id' => (Source::current() ?? abort(404))->id, 'name' => $given['picture']])->firstOrFail();
         try {
             $proposal = Proposal::of(Pixels::ofBytes(Pictures::bytes($given['picture'])));

@@ -9,6 +9,7 @@ use App\Branding\PublishBrand;
 use App\Branding\Wearer;
 use App\Branding\Workshop;
 use App\Composing\Drafts;
+use App\Http\Asked;
 use App\Http\Problem;
 use Herald\Brand\Brand as Design;
 use Herald\Brand\BrandDifferences;
@@ -60,7 +61,7 @@ final class BrandPublicationController
     /** Publishes the draft of that revision: what wears it goes out in it from now on. */
     public function store(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['required', 'integer:strict']]);
+        $given = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
         $workshop = Workshop::of($key);
         $json = Json::ofArray($workshop->document(), $key);
         $grave = self::grave($workshop, $json);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Composing\Workbench;
+use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Mail\Handover;
@@ -66,7 +67,7 @@ final class DeskController
     /** The values of one record, by the paths of the fields; of a list, those of its first item. */
     public function sheet(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['record' => ['required', 'string']]);
+        $given = Asked::of($request, ['record' => ['required', 'string']]);
         $bench = Workbench::of($key);
         $record = $bench->record($given['record']);
         $source = $bench->manifest->source;
@@ -89,9 +90,9 @@ final class DeskController
     /** The true message for a record, of what has been written so far. */
     public function stage(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate([
+        $given = Asked::of($request, [
             'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
-        ]);
+        ], besides: ['document']);
         $bench = Workbench::of($key);
         $document = $bench->taken(ReadRequest::sent($request));
         $rendering = $bench->rendering($document, $bench->record($given['record']), $given['language'] ?? null, Marks::Manuscript);
@@ -114,6 +115,7 @@ final class DeskController
     public function findings(string $key, Request $request): JsonResponse
     {
         $bench = Workbench::of($key);
+        Asked::of($request, ['document' => ['required', 'array']]);
         $document = $bench->taken(ReadRequest::sent($request));
 
         return response()->json(['findings' => array_map(self::finding(...), $bench->findings($document)), 'sentences' => (object) Walk::sentences($document->data, $bench->vocabulary)]);
@@ -122,6 +124,7 @@ final class DeskController
     /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
     public function plain(string $key, Request $request): JsonResponse
     {
+        Asked::of($request, ['document' => ['required', 'array']]);
         $document = Workbench::of($key)->taken(ReadRequest::sent($request));
         Schema::Template->check($document);
 
@@ -142,7 +145,7 @@ final class DeskController
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
     public function proof(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]]);
+        $given = Asked::of($request, ['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]], besides: ['document']);
         $bench = Workbench::of($key);
         $rendering = $bench->rendering($bench->taken(ReadRequest::sent($request)), $bench->record($given['record']), $given['language'] ?? null);
         if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Http\Asked;
 use App\Http\Resources\DispatchLine;
 use App\Http\Stage;
 use App\Jobs\SendDispatch;
+use App\Jobs\WorkDue;
 use App\Mailroom\OpenedLetter;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\Source;
 use Herald\Record\Secrets;
@@ -27,7 +31,7 @@ final class DispatchController
 
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate([
+        $given = Asked::of($request, [
             'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'],
             'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000'],
         ]);
@@ -53,18 +57,19 @@ final class DispatchController
     public function show(string $id): JsonResponse
     {
         $dispatch = self::find($id);
-        $version = $dispatch->edition->templateVersion;
-        $worn = $dispatch->edition->brandVersion;
+        $version = $dispatch->edition?->templateVersion;
+        $worn = $dispatch->edition?->brandVersion;
 
         return response()->json([
             ...(new DispatchLine($dispatch))->resolve(),
-            'occasion' => $dispatch->occasion, 'event' => $dispatch->event->name, 'event_origin' => $dispatch->event->origin->value, 'event_by' => $dispatch->event->user?->name,
-            'template' => $version?->template->name, 'brand' => $dispatch->edition->brand.($worn === null ? '' : ", version {$worn->number}"), 'edition_number' => $dispatch->edition->id,
+            'occasion' => $dispatch->occasion, 'event' => $dispatch->event?->name, 'event_origin' => $dispatch->event?->origin->value, 'event_by' => $dispatch->event?->user?->name,
+            'template' => $version?->template->name, 'brand' => ($dispatch->edition->brand ?? '').($worn === null ? '' : ", version {$worn->number}"), 'edition_number' => $dispatch->edition?->id,
+            'decision' => $dispatch->decision['reasons'] ?? [],
             'language_reason' => $dispatch->language_reason,
             'attempts' => $dispatch->attempts, 'due_at' => $dispatch->state === DispatchState::Queued ? $dispatch->due_at->toIso8601ZuluString() : null,
             'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,
             'may_retry' => $dispatch->state->mayBeTriedAgain() && $dispatch->isWhole(), 'secret' => $dispatch->secret, 'may_settle' => $dispatch->state === DispatchState::Uncertain,
-            'data' => Secrets::masked($dispatch->data),
+            'data' => (object) Secrets::masked($dispatch->data),
             'message' => $dispatch->bytes === null ? null : (new OpenedLetter($dispatch->bytes))->toArray(),
             'html_at' => $dispatch->bytes === null ? null : "/stage/dispatches/{$dispatch->id}",
         ]);
@@ -81,6 +86,12 @@ final class DispatchController
     public function retry(string $id, Request $request): JsonResponse
     {
         DB::transaction(function () use ($id, $request): void {
+            $due = self::find($id)->due;
+            if ($due?->state === DueState::Failed) {
+                $this->decideAgain($id, $due, $request);
+
+                return;
+            }
             $this->move($id, [DispatchState::Failed, DispatchState::Uncertain], [
                 'state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$request->user()?->name}",
                 'due_at' => now(), 'lease' => null, 'lease_until' => null, 'handed_at' => null, 'attempts' => 0, 'resends' => 0,
@@ -89,6 +100,14 @@ final class DispatchController
         });
 
         return $this->show($id);
+    }
+
+    /** One that could not be decided upon: it may be, now that something was mended. */
+    private function decideAgain(string $id, Due $due, Request $request): void
+    {
+        $this->move($id, [DispatchState::Failed], ['state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$request->user()?->name}", 'due_at' => now()]);
+        $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'due_at' => now(), 'lease' => null, 'lease_until' => null]);
+        WorkDue::dispatch($due->id);
     }
 
     /** A person has found out that an uncertain dispatch did arrive. */
@@ -118,6 +137,6 @@ final class DispatchController
 
     private static function find(string $id): Dispatch
     {
-        return Dispatch::query()->where('source_id', Source::current()->id ?? 0)->with([...self::LOADED, 'event.user'])->findOrFail($id);
+        return Dispatch::query()->where('source_id', Source::current()->id ?? 0)->with([...self::LOADED, 'event.user', 'due'])->findOrFail($id);
     }
 }

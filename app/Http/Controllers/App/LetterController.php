@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Http\Asked;
 use App\Http\Stage;
 use App\Mailroom\OpenedLetter;
 use App\Models\Dispatch;
@@ -23,7 +24,7 @@ final class LetterController
 {
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate(['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $given = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
         $query = self::visible()->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
         if (($given['search'] ?? '') !== '') {
             $like = '%'.addcslashes($given['search'], '%_\\').'%';

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Http\Asked;
 use App\Http\Resources\NoticeLine;
 use App\Http\Stage;
 use App\Models\Claim;
@@ -77,7 +78,7 @@ final class NoticeController
     /** Says who answers: a template by its key, or null for the built-in. */
     public function answer(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['template' => ['present', 'nullable', 'string']]);
+        $given = Asked::of($request, ['template' => ['present', 'nullable', 'string']]);
         DB::transaction(function () use ($key, $given, $request): void {
             $notice = self::find($key);
             $chosen = $given['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $given['template']);
@@ -95,7 +96,7 @@ final class NoticeController
      */
     private static function asked(string $key, Request $request): array
     {
-        $given = $request->validate(['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']]);
+        $given = Asked::of($request, ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']]);
         $notice = self::find($key);
         $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $given['record']])->firstOrFail();
 

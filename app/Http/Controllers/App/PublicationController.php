@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Composing\Drafts;
 use App\Composing\Trial;
 use App\Composing\Workbench;
+use App\Http\Asked;
 use App\Http\Problem;
 use App\Loading\PublishTemplate;
 use App\Models\Claim;
@@ -51,7 +52,7 @@ final class PublicationController
     /** Publishes the draft of that revision: it answers for its notice from now on. */
     public function store(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['required', 'integer:strict']]);
+        $given = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
         $bench = Workbench::of($key);
         $grave = self::grave($bench);
         if ($grave !== []) {

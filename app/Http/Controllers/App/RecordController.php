@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Deciding\Answer;
+use App\Http\Asked;
 use App\Http\Resources\DispatchLine;
 use App\Models\EventOrigin;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
-use App\Sending\Answer;
-use App\Sending\Seal;
+use App\Secrets\Seal;
 use App\Sending\TakeEvent;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
@@ -37,7 +38,7 @@ final class RecordController
         if ($source === null) {
             return response()->json(['types' => [], 'columns' => [], 'records' => [], 'total' => 0, 'page' => 1, 'pages' => 1]);
         }
-        $given = $request->validate(['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $given = Asked::of($request, ['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$given['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
         $sheet = self::sheet($source);
@@ -103,7 +104,7 @@ final class RecordController
     public function update(string $type, string $key, Request $request): JsonResponse
     {
         [$source, $declared] = self::find($type, $key);
-        $given = $request->validate(['revision' => ['required', 'integer:strict']]);
+        $given = Asked::of($request, ['revision' => ['required', 'integer:strict']], besides: ['changes']);
         self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $given, $request): array {
             if ($record === null || $record->revision !== $given['revision']) {
                 throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
@@ -138,7 +139,7 @@ final class RecordController
      */
     private static function changed(RecordType $type, Record $record, Request $request): array
     {
-        $given = $request->validate(['changes' => ['required', 'array']]);
+        $given = Asked::of($request, ['changes' => ['required', 'array']], besides: ['revision']);
         foreach (array_keys($given['changes']) as $key) {
             if (! isset(self::changeable($type)[$key])) {
                 throw ValidationException::withMessages(["changes.{$key}" => "\"{$key}\" cannot be changed here."]);

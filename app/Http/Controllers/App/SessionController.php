@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Accounts\GoodPassword;
+use App\Http\Asked;
 use App\Http\Stage;
 use App\Models\Source;
 use App\Models\User;
@@ -33,7 +34,7 @@ final class SessionController
 
     public function store(Request $request): JsonResponse
     {
-        $given = $request->validate(['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']]);
+        $given = Asked::of($request, ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']], besides: ['remember']);
         $email = mb_strtolower($given['email']);
         // The same work whether there is such a person or not: the time it takes tells nothing.
         User::query()->where('email', $email)->exists() || Hash::check($given['password'], self::nobody());
@@ -48,7 +49,7 @@ final class SessionController
     /** Another password; all other sessions of the person end. */
     public function password(Request $request): JsonResponse
     {
-        $given = $request->validate(['current_password' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', new GoodPassword]]);
+        $given = Asked::of($request, ['current_password' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', new GoodPassword]]);
         $user = $request->user();
         if (! $user instanceof User || ! Hash::check($given['current_password'], $user->password)) {
             throw ValidationException::withMessages(['current_password' => 'This is not your password.']);

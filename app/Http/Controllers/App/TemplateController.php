@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Composing\Drafts;
 use App\Composing\Workbench;
+use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Models\Claim;
 use App\Models\Source;
@@ -26,7 +27,7 @@ final class TemplateController
     /** All templates with where they are used; found by name, key, folder, notice and the words in them. */
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate(['search' => ['nullable', 'string', 'max:200'], 'archived' => ['nullable', 'boolean']]);
+        $given = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'archived' => ['nullable', 'boolean']]);
         $source = Source::current();
         if ($source === null) {
             return response()->json(['templates' => [], 'archived' => 0]);
@@ -59,7 +60,7 @@ final class TemplateController
     /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
     public function store(Request $request): JsonResponse
     {
-        $given = $request->validate([
+        $given = Asked::of($request, [
             'name' => ['required', 'string', 'max:200'], 'folder' => ['nullable', 'string', 'max:200'],
             'from' => ['required', 'in:built_in,copy,blank'], 'notice' => ['nullable', 'string'], 'template' => ['required_if:from,copy', 'nullable', 'string'],
             'record_type' => ['nullable', 'string'],
@@ -103,7 +104,7 @@ final class TemplateController
     /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
     public function update(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
+        $given = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
         if (isset($given['archived'])) {
             Gate::authorize('publish');
         }
@@ -130,7 +131,7 @@ final class TemplateController
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were written on. */
     public function saveDraft(string $key, Request $request): JsonResponse
     {
-        $given = $request->validate(['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']]);
+        $given = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
         $bench = Workbench::of($key);
         $document = $bench->taken(ReadRequest::sent($request));
         // A draft may be unfinished, but it must be a template document in form.
@@ -144,6 +145,7 @@ final class TemplateController
     public function compare(string $key, Request $request): JsonResponse
     {
         $bench = Workbench::of($key);
+        Asked::of($request, ['document' => ['required', 'array']]);
         $mine = $bench->taken(ReadRequest::sent($request));
         Schema::Template->check($mine);
 

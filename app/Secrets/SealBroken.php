@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Sending;
+namespace App\Secrets;
 
 /** A secret cannot be opened any more: nothing but the source's sending it anew mends that. */
 final class SealBroken extends \RuntimeException

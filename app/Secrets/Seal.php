@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Sending;
+namespace App\Secrets;
 
 use Herald\Record\Field;
 use Herald\Record\Secrets;

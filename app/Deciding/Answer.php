@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Sending;
+namespace App\Deciding;
 
 use App\Models\BrandVersion;
 use App\Models\Edition;

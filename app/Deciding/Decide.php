@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deciding;
+
+use App\Models\Edition;
+use App\Models\Notice;
+use App\Models\TemplateVersion;
+use Herald\Document\InvalidDocument;
+use Herald\Render\Renderer;
+use Herald\Source\Source;
+
+/**
+ * Decides who answers for a notice. A template that cannot serve, since the source no longer has what it names, keeps nobody from being written to: its last good edition
+ * answers where the data suffice, else the built-in.
+ */
+final readonly class Decide
+{
+    public function __construct(private Renderer $renderer)
+    {
+    }
+
+    /**
+     * @param  Notice  $notice  with claims.template.latestVersion.template, and its source
+     *
+     * @throws InvalidDocument when even the built-in cannot be compiled
+     */
+    public function __invoke(Notice $notice, Matter $matter): Decision
+    {
+        $claim = $notice->answeringClaim();
+        $version = $claim?->template->latestVersion;
+        if ($claim === null || $version === null) {
+            return $this->answer(Answer::to($notice, $matter->recipient->language), ['no template claims it: the built-in answers']);
+        }
+        $named = "{$claim->template->name}, version {$version->number}";
+        try {
+            return $this->answer(Answer::to($notice, $matter->recipient->language), ["{$named}, answers"]);
+        } catch (InvalidDocument $e) {
+            $reasons = ["{$named}, no longer fits the source: ".$e->faults[0]->inWords()];
+        }
+        $kept = $this->lastGood($version, $matter, $notice->source->manifest()->source);
+        if ($kept !== null) {
+            return new Decision($kept, $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
+        }
+
+        return $this->answer(Answer::builtIn($notice, $matter->recipient->language), [...$reasons, 'none of its editions can be filled with these data: the built-in answers'], true);
+    }
+
+    /**
+     * @param  list<string>  $reasons
+     */
+    private function answer(Answer $answer, array $reasons, bool $needsLook = false): Decision
+    {
+        $edition = $answer->edition();
+
+        return new Decision($edition, $edition->language, $answer->language->reason, $reasons, $needsLook);
+    }
+
+    /** The newest edition of a version that can be filled, in the recipient's language if there is one. */
+    private function lastGood(TemplateVersion $version, Matter $matter, Source $source): ?Edition
+    {
+        $editions = Edition::query()->where('template_version_id', $version->id)->latest('id')->limit(20)->get();
+        $wanted = strtolower((string) $matter->recipient->language);
+        foreach ($editions->sortByDesc(static fn (Edition $edition): bool => str_starts_with($wanted, strtolower($edition->language))) as $edition) {
+            try {
+                $message = $edition->message();
+                $this->renderer->fill($message, $matter->scope($source, $message));
+
+                return $edition;
+            } catch (\Throwable) {
+                // Its data do not suffice.
+            }
+        }
+
+        return null;
+    }
+}

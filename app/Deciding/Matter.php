@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deciding;
+
+use App\Models\Due;
+use App\Models\Record;
+use App\Models\RecordRevision;
+use App\Secrets\Seal;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Limits;
+use Herald\Message\Recipient;
+use Herald\Notice\Notice as Declared;
+use Herald\Record\Field;
+use Herald\Record\FieldType;
+use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Render\CompiledMessage;
+use Herald\Render\Scope;
+use Herald\Source\Source;
+
+/** What a message is about: a record, parameters, a recipient, a moment. The beginning of every message, whatever asks for it. */
+final readonly class Matter
+{
+    /**
+     * @param  array<string, mixed>  $record  normalised
+     * @param  array<string, mixed>  $given  normalised
+     */
+    private function __construct(public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment)
+    {
+    }
+
+    /**
+     * What a due is about: the record as its event left it, the parameters that came with it.
+     *
+     * @throws InvalidDocument when record or parameters do not fit what is declared today
+     */
+    public static function ofDue(Due $due, Declared $notice, RecordType $type): self
+    {
+        $event = $due->event;
+        if ($event?->data !== null) {
+            self::mend($due, $type);
+        }
+        $kept = RecordRevision::query()->where(['record_id' => $due->record_id, 'revision' => $due->record_revision])->first();
+        $record = RecordReader::read($type, $kept->data ?? $due->record->data, $type->name->in('en'));
+        $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
+
+        return self::about($notice, $type, $record, $given);
+    }
+
+    /** What a notice would be about, for a record as it stands, with parameters to show. */
+    public static function ofRecord(?Declared $notice, RecordType $type, Record $record): self
+    {
+        return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_map(self::example(...), $notice->given ?? []));
+    }
+
+    /** All that a message may name, by root. */
+    public function scope(Source $source, ?CompiledMessage $message): Scope
+    {
+        return Scope::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message);
+    }
+
+    /**
+     * @param  array<string, mixed>  $record
+     * @param  array<string, mixed>  $given
+     */
+    private static function about(?Declared $notice, RecordType $type, array $record, array $given): self
+    {
+        return new self($type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable());
+    }
+
+    /**
+     * An event whose data did not fit when it came is tried once more: where they fit now, the record is brought up to date, unless it has changed since.
+     *
+     * @throws InvalidDocument when they still do not fit
+     */
+    private static function mend(Due $due, RecordType $type): void
+    {
+        $event = $due->event ?? throw new \LogicException('A due of an event');
+        $data = RecordReader::read($type, Seal::open($type->fields, (array) json_decode((string) $event->data, true)), 'event '.$event->event_id, app(Limits::class));
+        $record = $due->record;
+        if ($record->revision === $event->record_revision) {
+            $record->take($type, $data);
+        }
+        $event->dues()->update(['record_revision' => $record->revision]);
+        $due->refresh();
+        $event->update(['data' => null, 'fault' => null, 'record_revision' => $record->revision]);
+    }
+
+    private static function example(Field $field): mixed
+    {
+        return match ($field->type) {
+            FieldType::Text => '('.$field->label->in('en').', given with the event)',
+            FieldType::List, FieldType::Open => [],
+            default => null,
+        };
+    }
+}

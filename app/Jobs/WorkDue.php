@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Http\StorageTrouble;
+use App\Models\DispatchState;
+use App\Models\Due;
+use App\Models\DueState;
+use App\Secrets\SealBroken;
+use App\Sending\DecideDue;
+use App\Sending\Recovery;
+use Herald\Document\Fault;
+use Herald\Document\InvalidDocument;
+use Herald\Value\Clean;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+
+/** Works one due off: decides upon it, and sends what it becomes. Safe to run any number of times: only who holds its lease does anything. */
+final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use Queueable;
+
+    /** Attempts are counted on the due, not on the job. */
+    public int $tries = 0;
+
+    /** Seconds after which a job that was lost may be replaced. */
+    public int $uniqueFor = 600;
+
+    public function __construct(public readonly int $dueId)
+    {
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->dueId;
+    }
+
+    public function handle(DecideDue $decide): void
+    {
+        $due = Due::query()->with(['source', 'event', 'record'])->find($this->dueId);
+        if ($due === null) {
+            return;
+        }
+        Recovery::ofDue($due);
+        if (! $due->takeLease(config()->integer('herald.lease'))) {
+            return;
+        }
+        try {
+            $dispatch = $decide($due);
+        } catch (InvalidDocument $e) {
+            DecideDue::failed($due, 'It cannot be made: '.implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($e->faults, 0, 3))), $due->attempts + 1);
+
+            return;
+        } catch (SealBroken $e) {
+            DecideDue::failed($due, $e->getMessage(), $due->attempts + 1);
+
+            return;
+        } catch (\Throwable $e) {
+            $this->stumbled($due, $e);
+
+            return;
+        }
+        if ($dispatch?->state === DispatchState::Queued) {
+            // In the same step: nobody else need be woken for it.
+            app()->call([new SendDispatch($dispatch->id), 'handle']);
+        }
+    }
+
+    private function stumbled(Due $due, \Throwable $e): void
+    {
+        if (StorageTrouble::isBehind($e)) {
+            // Nothing can be written down now. The lease runs out, and the due is looked after then.
+            throw $e;
+        }
+        report($e);
+        $attempts = $due->attempts + 1;
+        $reason = 'It could not be made: '.Clean::line(mb_strimwidth($e->getMessage(), 0, 500, '…'));
+        $pause = config()->array('herald.tries')[$attempts - 1] ?? null;
+        if (! is_int($pause)) {
+            DecideDue::failed($due, "Given up after {$attempts} attempts. {$reason}", $attempts);
+
+            return;
+        }
+        $at = now()->addSeconds($pause);
+        $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => $reason, 'attempts' => $attempts, 'due_at' => $at, 'lease_until' => null]);
+        self::dispatch($due->id)->delay($at);
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Str;
+
+/**
+ * What one worker at a time has in hand. A lease runs out, so that what a worker left behind is taken up by another.
+ *
+ * @property string|null $lease
+ * @property Carbon|null $lease_until
+ */
+trait Leased
+{
+    /** The state in which it may be taken. */
+    abstract private static function free(): \BackedEnum;
+
+    /** The state in which it is in hand. */
+    abstract private static function taken(): \BackedEnum;
+
+    /**
+     * Takes it, alone: of all workers that try, one succeeds.
+     *
+     * @return bool whether it is ours now
+     */
+    public function takeLease(int $seconds): bool
+    {
+        $lease = (string) Str::ulid();
+        $taken = self::query()->whereKey($this->getKey())->where('state', self::free())->where('due_at', '<=', now())->update([
+            'state' => self::taken(), 'lease' => $lease, 'lease_until' => now()->addSeconds($seconds), ...self::atTheBeginning(),
+        ]);
+        $this->refresh();
+
+        return $taken === 1 && $this->lease === $lease;
+    }
+
+    /** Whether it was in hand, and whoever had it is gone. */
+    public function isLeftBehind(): bool
+    {
+        return $this->state === self::taken() && $this->lease_until !== null && $this->lease_until->isPast();
+    }
+
+    /**
+     * Changes it while the lease is still ours; a worker that was overtaken changes nothing.
+     *
+     * @param  array<string, mixed>  $changes
+     * @return bool whether it was still ours; when it was not, stop: this object now shows what others made of it
+     */
+    public function changeUnderLease(array $changes): bool
+    {
+        $lease = $this->lease;
+        $this->fill([...$changes, ...$this->leftBehind($changes['state'] ?? null)]);
+        $dirty = $this->getDirty();
+        $ours = $dirty !== [] && self::query()->whereKey($this->getKey())->where('lease', $lease)->update($dirty) === 1;
+        if (! $ours) {
+            $this->refresh();
+        }
+        $this->syncOriginal();
+
+        return $ours;
+    }
+
+    /**
+     * What is set when it is taken.
+     *
+     * @return array<string, mixed>
+     */
+    private static function atTheBeginning(): array
+    {
+        return [];
+    }
+
+    /**
+     * What goes with a state.
+     *
+     * @return array<string, mixed>
+     */
+    public function leftBehind(mixed $state): array
+    {
+        return [];
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sending;
+
+use App\Deciding\Decide;
+use App\Deciding\Matter;
+use App\Models\Dispatch;
+use App\Models\DispatchState;
+use App\Models\Due;
+use App\Models\DueState;
+use App\Models\Notice;
+use App\Secrets\Seal;
+use Herald\Document\InvalidDocument;
+use Herald\Record\Secrets;
+use Illuminate\Support\Facades\DB;
+
+/** Makes a due that is in hand into a dispatch: who answers, in which edition, with which data. The slow part is done before anything is written. */
+final readonly class DecideDue
+{
+    public function __construct(private Decide $decide)
+    {
+    }
+
+    /**
+     * @return Dispatch|null null when the lease was lost meanwhile
+     *
+     * @throws InvalidDocument when it cannot be decided, and could not another time
+     */
+    public function __invoke(Due $due): ?Dispatch
+    {
+        $due->loadMissing(['source', 'event', 'record']);
+        $notice = Notice::query()->whereKey($due->notice_id)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $due->source);
+        $manifest = $due->source->manifest();
+        $declared = $manifest->notices[$notice->key] ?? throw InvalidDocument::because($notice->key, '', 'is declared by the source no longer');
+        $matter = Matter::ofDue($due, $declared, $manifest->recordTypes[$declared->recordType]);
+        $decision = ($this->decide)($notice, $matter);
+        $scope = $matter->scope($manifest->source, $decision->edition->message());
+        $roots = $declared->vocabulary->roots();
+        $kept = Seal::close($roots, $scope->data);
+        $recipient = $matter->recipient;
+        $skipped = $recipient->address === null;
+
+        return DB::transaction(static function () use ($due, $decision, $declared, $recipient, $skipped, $kept, $roots, $scope): ?Dispatch {
+            if (! $due->changeUnderLease(['state' => DueState::Dispatched, 'state_reason' => null, 'attempts' => $due->attempts + 1, 'lease_until' => null])) {
+                return null;
+            }
+
+            return self::write($due, [
+                'recipient' => $recipient->address ?? '', 'recipient_name' => $recipient->name,
+                'state' => $skipped ? DispatchState::Skipped : DispatchState::Queued,
+                'state_reason' => $skipped ? 'There is no address: '.$declared->recipient->inWords().' is empty' : null,
+                'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason,
+                'decision' => ['reasons' => $decision->reasons], 'needs_look' => $decision->needsLook,
+                'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $scope->data), 'due_at' => now(), 'attempts' => 0,
+            ]);
+        });
+    }
+
+    /** What cannot be decided is seen among the dispatches, and can be tried again there. */
+    public static function failed(Due $due, string $reason, int $attempts): void
+    {
+        DB::transaction(static function () use ($due, $reason, $attempts): void {
+            if ($due->changeUnderLease(['state' => DueState::Failed, 'state_reason' => $reason, 'attempts' => $attempts, 'lease_until' => null])) {
+                self::write($due, [
+                    'recipient' => '', 'state' => DispatchState::Failed, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => $attempts,
+                ]);
+            }
+        });
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     */
+    private static function write(Due $due, array $values): Dispatch
+    {
+        $dispatch = Dispatch::query()->firstOrNew(['due_id' => $due->id], [
+            'source_id' => $due->source_id, 'notice_id' => $due->notice_id, 'record_id' => $due->record_id, 'event_id' => $due->event_id, 'occasion' => $due->occasion, 'reason' => $due->reason,
+        ]);
+        $dispatch->fill($values)->save();
+
+        return $dispatch;
+    }
+}
