@@ -128,8 +128,13 @@ final readonly class Workbench
         $recipient = $this->recipient($record);
         $node = $document->node();
         $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
-        $choice = LanguageChoice::lookup($language ?? $recipient->language, $languages, $this->manifest->source->defaultLanguage);
-        $reading = Document::draft($document, $this->vocabulary, $choice->language);
+        do {
+            $choice = LanguageChoice::lookup($language ?? $recipient->language, $languages, $this->manifest->source->defaultLanguage);
+            $reading = Document::draft($document, $this->vocabulary, $choice->language);
+            // As it would go out: a language with words missing falls back as a whole. One that is asked for is shown as it is.
+            $again = $language === null && $reading->missing !== [];
+            $languages = array_values(array_diff($languages, [$choice->language])) ?: [$node->string('language')];
+        } while ($again);
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         // In memory: what is kept on disk is for editions, and this changes with every key.

@@ -42,9 +42,13 @@ final readonly class Answer
     {
         $declaration = $notice->declaration();
         $template = $version?->read($declaration->vocabulary);
-        $languages = $template?->languages() ?? $declaration->languages();
+        $default = $notice->source->manifest()->source->defaultLanguage;
+        $choice = LanguageChoice::lookup($language, $template?->wholeLanguages() ?? $declaration->languages(), $default);
+        // A language with words missing falls back as a whole, and that is said.
+        $nearest = $template === null ? $choice : LanguageChoice::lookup($language, $template->languages(), $default);
+        $missing = $template?->missingIn($nearest->language) ?? 0;
 
-        return new self($notice, $version, $template, LanguageChoice::lookup($language, $languages, $notice->source->manifest()->source->defaultLanguage));
+        return new self($notice, $version, $template, $missing === 0 ? $choice : new LanguageChoice($choice->language, "{$nearest->reason}, but {$missing} of its texts have no words in {$nearest->language}; {$choice->language} is whole"));
     }
 
     /**

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Loading;
 
 use App\Models\Source;
+use App\Models\Template;
+use App\Models\TemplateVersion;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Record\Secrets;
+use Herald\Record\Vocabulary;
 use Herald\Source\Manifest;
 use Illuminate\Support\Facades\DB;
 
@@ -35,6 +38,45 @@ final class LoadManifest
 
             return $source;
         });
+    }
+
+    /**
+     * The published templates that a manifest would break: those that fit the source as it is and would not any more.
+     *
+     * @return list<string> each with what it names that would not be there
+     *
+     * @throws InvalidDocument when the manifest is none
+     */
+    public static function broken(Json $json): array
+    {
+        $manifest = Manifest::ofJson($json);
+        $source = Source::query()->where('key', $manifest->source->key)->first();
+        $broken = [];
+        foreach ($source?->templates()->whereNull('archived_at')->with(['latestVersion.template', 'source'])->orderBy('name')->get() ?? [] as $template) {
+            $why = $template->latestVersion === null ? null : self::against($template, $template->latestVersion, $manifest);
+            if ($why !== null && self::against($template, $template->latestVersion, $template->source->manifest()) === null) {
+                $broken[] = "{$template->name}, version {$template->latestVersion->number}: {$why}";
+            }
+        }
+
+        return $broken;
+    }
+
+    /** @return string|null what speaks against a version, in words; null when it fits */
+    private static function against(Template $template, TemplateVersion $version, Manifest $manifest): ?string
+    {
+        $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
+        $type = $manifest->recordTypes[$template->record_type] ?? null;
+        if ($type === null) {
+            return "there are no records of type {$template->record_type} any more";
+        }
+        try {
+            $version->read($notice->vocabulary ?? Vocabulary::of($type));
+        } catch (InvalidDocument $e) {
+            return $e->faults[0]->inWords();
+        }
+
+        return null;
     }
 
     /** A field that was declared secret since: what is stored of it is sealed now. */

@@ -22,6 +22,7 @@ final class Checks
         TooFaint::class,
         FaintLook::class,
         PlainIsOld::class,
+        LanguageNotWhole::class,
         MayBeEmpty::class,
     ];
 

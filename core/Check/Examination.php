@@ -23,8 +23,9 @@ final readonly class Examination
      * @param  array<array-key, mixed>  $document  in normal form
      * @param  list<Piece>  $pieces  all that it is made of
      * @param  list<Fault>  $faults  what could not be read of it
+     * @param  array<string, list<string>>  $missing  by language, the ids of the strings that have no words in it
      */
-    private function __construct(public array $document, public array $pieces, public array $faults, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness, public Brand $brand)
+    private function __construct(public array $document, public array $pieces, public array $faults, public array $missing, public ?Notice $notice, public RecordType $recordType, public Fullness $fullness, public Brand $brand)
     {
     }
 
@@ -38,17 +39,19 @@ final readonly class Examination
     public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness, Brand $brand): self
     {
         $vocabulary = $notice->vocabulary ?? Vocabulary::of($type);
-        $faults = [];
+        $faults = $missing = [];
         $languages = [$document->node()->string('language'), ...array_map(strval(...), array_keys($document->node()->array('translations')))];
         foreach (array_unique($languages) as $language) {
-            foreach (Template::draft($document, $vocabulary, $language)->faults as $fault) {
+            $reading = Template::draft($document, $vocabulary, $language);
+            foreach ($reading->faults as $fault) {
                 $faults[$fault->place.' '.$fault->reason] = $fault;
             }
+            $missing[$language] = $reading->missing;
         }
         $normal = NormalForm::of($document->data);
         $pieces = iterator_to_array(Walk::through($normal, $vocabulary), false);
 
-        return new self($normal, $pieces, array_values($faults), $notice, $type, $fullness, $brand);
+        return new self($normal, $pieces, array_values($faults), array_filter($missing), $notice, $type, $fullness, $brand);
     }
 
     /** The piece that stands at a place of the document, or around it. */

@@ -11,8 +11,9 @@ final readonly class DraftReading
 {
     /**
      * @param  list<Fault>  $faults  what could not be read
+     * @param  list<string>  $missing  the ids of the strings that have no words in its language
      */
-    public function __construct(public Manuscript $manuscript, public array $faults)
+    public function __construct(public Manuscript $manuscript, public array $faults, public array $missing)
     {
     }
 }

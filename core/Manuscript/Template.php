@@ -21,6 +21,7 @@ final readonly class Template
      * @param  string|null  $brand  the key of the brand it wears; null for the default one
      * @param  Look  $look  in place of the brand's
      * @param  non-empty-array<string, Manuscript>  $manuscripts  by language; the first is the one it was written in
+     * @param  array<string, list<string>>  $missing  by language, the ids of the strings that have no words in it
      */
     private function __construct(
         public string $key,
@@ -31,6 +32,7 @@ final readonly class Template
         public ?string $brand,
         public Look $look,
         private array $manuscripts,
+        private array $missing,
     ) {
     }
 
@@ -70,10 +72,12 @@ final readonly class Template
         }
         $manuscripts = [$base => self::read($node, $base, $vocabulary, new Reading($faults, [], ''))];
         $faults->throwIfAny($json->name);
+        $missing = [];
         foreach ($translations as $language => $words) {
-            $reading = new Reading($faults, $words->data, $words->place);
+            $reading = new Reading($faults, $words->data, $words->place, true);
             $manuscripts[(string) $language] = self::read($node, (string) $language, $vocabulary, $reading);
             $reading->nameStrays();
+            $missing[(string) $language] = $reading->missing();
         }
         $faults->throwIfAny($json->name);
 
@@ -86,6 +90,7 @@ final readonly class Template
             $node->optionalString('brand'),
             Look::of($node),
             $manuscripts,
+            $missing,
         );
     }
 
@@ -103,11 +108,11 @@ final readonly class Template
         if ($words === null && $language !== $node->string('language')) {
             throw $node->fault('translations', "there are no words in {$language}");
         }
-        $reading = new Reading(new Faults, $words->data ?? [], $words->place ?? '');
+        $reading = new Reading(new Faults, $words->data ?? [], $words->place ?? '', $words !== null);
         $manuscript = self::read($node, $language, $vocabulary, $reading);
         $reading->nameStrays();
 
-        return new DraftReading($manuscript, $reading->faults->all());
+        return new DraftReading($manuscript, $reading->faults->all(), $reading->missing());
     }
 
     /**
@@ -116,6 +121,20 @@ final readonly class Template
     public function languages(): array
     {
         return array_map(strval(...), array_keys($this->manuscripts));
+    }
+
+    /**
+     * @return non-empty-list<string> the languages in which nothing is missing, the one it was written in first: no message is in two
+     */
+    public function wholeLanguages(): array
+    {
+        return [$this->languages()[0], ...array_values(array_filter(array_slice($this->languages(), 1), fn (string $language): bool => ($this->missing[$language] ?? []) === []))];
+    }
+
+    /** How many strings have no words in a language. */
+    public function missingIn(string $language): int
+    {
+        return count($this->missing[$language] ?? []);
     }
 
     /** @throws \OutOfBoundsException when the template does not have the language */

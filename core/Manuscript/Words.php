@@ -15,6 +15,24 @@ final class Words
     private const PATTERN = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
 
     /**
+     * Whether there is something in inline text that differs from language to language: a letter that is no part of a variable.
+     *
+     * @param  mixed  $raw  in either of its forms
+     */
+    public static function areIn(mixed $raw): bool
+    {
+        foreach (is_string($raw) ? self::runs($raw) : (is_array($raw) ? $raw : []) as $run) {
+            foreach (is_array($run) ? [$run['text'] ?? '', $run['fallback'] ?? ''] : [] as $said) {
+                if (is_string($said) && preg_match('/\p{L}/u', $said) === 1) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /**
      * The same text as a list of runs, as documents may have it too.
      *
      * @param  list<string>  $odd  takes what looks like a variable and cannot be read as one; it stays text

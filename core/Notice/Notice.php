@@ -8,6 +8,7 @@ use Herald\Manuscript\Manuscript;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Walk;
+use Herald\Manuscript\Words;
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
 
@@ -59,7 +60,7 @@ final readonly class Notice
         foreach ($this->builtInWords as $language => $document) {
             $strings = $this->strings(NormalForm::of($document));
             if ($language !== $base['language'] && array_keys($strings) === array_keys($shape)) {
-                $translations[$language] = array_filter($strings, static fn (mixed $words, string $id): bool => $words !== $shape[$id], ARRAY_FILTER_USE_BOTH);
+                $translations[$language] = array_filter($strings, static fn (mixed $words, string $id): bool => $words !== $shape[$id] || Words::areIn($words), ARRAY_FILTER_USE_BOTH);
             }
         }
 

@@ -10,6 +10,7 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\TemplateVersion;
+use Herald\Document\Json;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
@@ -169,6 +170,21 @@ final class LoadingTest extends TestCase
         self::assertSame($first, hash_file('sha256', storage_path('demo/orders.jsonl')));
         self::assertSame([150, 120, $dispatches], [Record::query()->where('type', 'order')->count(), Record::query()->where('type', 'booking')->count(), Due::query()->count()]);
         self::assertSame(29, $dispatches);
+    }
+
+    public function test_a_manifest_that_breaks_templates_names_them_and_wants_to_be_accepted(): void
+    {
+        $source = $this->larkmoor();
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['record_types'][0]['fields'] = array_values(array_filter($manifest['record_types'][0]['fields'], static fn (array $field): bool => $field['key'] !== 'delivery_method'));
+        $file = $this->file([$manifest]);
+        self::assertSame(1, Artisan::call('herald:source', ['file' => $file]));
+        self::assertMatchesRegularExpression('/No longer fits: Night-blue receipt, version 1: .*"order.delivery_method" is not known here/', Artisan::output());
+        self::assertSame($source->manifest_hash, $source->refresh()->manifest_hash, 'nothing was changed');
+        self::assertSame(0, Artisan::call('herald:source', ['file' => $file, '--accept' => true]));
+        self::assertNotSame($source->manifest_hash, $source->refresh()->manifest_hash);
+        // What does not fit already is not told again.
+        self::assertSame(0, Artisan::call('herald:source', ['file' => $file]), Artisan::output());
     }
 
     public function test_people_are_added_by_command(): void

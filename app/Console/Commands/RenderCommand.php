@@ -76,7 +76,7 @@ final class RenderCommand extends Command
 
         $recipient = self::recipient($type, $data);
         $wanted = $this->option('language');
-        $choice = LanguageChoice::lookup(is_string($wanted) ? $wanted : $recipient->language, $template->languages(), $byFiles ? $template->languages()[0] : $source->defaultLanguage);
+        $choice = LanguageChoice::lookup(is_string($wanted) ? $wanted : $recipient->language, is_string($wanted) ? $template->languages() : $template->wholeLanguages(), $byFiles ? $template->languages()[0] : $source->defaultLanguage);
         $compiled = Compiler::compile($template->manuscript($choice->language), $brand);
         $now = now()->toDateTimeImmutable();
         $filled = Renderer::inMemory()->fill($compiled, Scope::of($type, $data, $source, $recipient, $now, [], $compiled));

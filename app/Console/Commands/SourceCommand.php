@@ -11,14 +11,24 @@ use Illuminate\Console\Command;
 
 final class SourceCommand extends Command
 {
-    protected $signature = 'herald:source {file : the manifest, JSON}';
+    protected $signature = 'herald:source {file : the manifest, JSON} {--accept : also when templates no longer fit it}';
 
     protected $description = 'Take over the manifest of a source. Can be run again; sends nothing';
 
     public function handle(): int
     {
         try {
-            $source = LoadManifest::from(Json::ofFile((string) $this->argument('file')));
+            $json = Json::ofFile((string) $this->argument('file'));
+            $broken = LoadManifest::broken($json);
+            foreach ($broken as $template) {
+                $this->warn("No longer fits: {$template}");
+            }
+            if ($broken !== [] && ! $this->option('accept')) {
+                $this->error('Nothing was changed. With --accept it is taken over all the same: their last good edition answers then where the data suffice, else the built-in.');
+
+                return self::FAILURE;
+            }
+            $source = LoadManifest::from($json);
         } catch (InvalidDocument $e) {
             $this->error($e->getMessage());
 

@@ -57,7 +57,7 @@ final class NoticeLine extends JsonResource
     private function languages(): array
     {
         $declaration = $this->resource->declaration();
-        $has = $this->answering()?->languages() ?? $declaration->languages();
+        $has = $this->answering()?->wholeLanguages() ?? $declaration->languages();
         $default = $this->resource->source->manifest()->source->defaultLanguage;
         $own = static fn (array $languages, string $tag): bool => $languages !== []
             && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, array_values($languages), $default)->language));

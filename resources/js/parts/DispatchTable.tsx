@@ -28,7 +28,7 @@ export function DispatchTable({ dispatches, brief = false }: { dispatches: Schem
                             </Link>
                         </td>
                         <td className="py-1.5 pr-3 max-w-[260px] break-words">
-                            {dispatch.recipient ?? <span className="text-muted">no address</span>}
+                            {dispatch.recipient ?? <span className="text-muted">{dispatch.edition === 'not decided' ? 'not decided' : 'no address'}</span>}
                         </td>
                         {!brief && (
                             <td className="py-1.5 pr-3 whitespace-nowrap">
@@ -40,7 +40,9 @@ export function DispatchTable({ dispatches, brief = false }: { dispatches: Schem
                         <td className="py-1.5 pr-3 max-w-[280px]">{dispatch.reason}</td>
                         {!brief && (
                             <td className="py-1.5 pr-3 whitespace-nowrap">
-                                {dispatch.edition}, {dispatch.language}
+                                {dispatch.edition}
+                                {dispatch.language && `, ${dispatch.language}`}
+                                {dispatch.needs_look && <span className="block text-warning">needs a look</span>}
                             </td>
                         )}
                         <td className="py-1.5" title={dispatch.state_reason ?? undefined}>

@@ -69,7 +69,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
         [
             'Set off by',
             <>
-                {dispatch.event}, {dispatch.event_origin === 'api' ? 'told by the source' : `changed here${dispatch.event_by ? ` by ${dispatch.event_by}` : ''}`}
+                {dispatch.event ?? 'no event'}, {dispatch.event_origin === 'api' ? 'told by the source' : `changed here${dispatch.event_by ? ` by ${dispatch.event_by}` : ''}`}
                 <code className="block font-mono text-[11px] text-muted break-all">{dispatch.occasion}</code>
             </>,
         ],
@@ -81,23 +81,34 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
         ],
         [
             'Recipient',
-            <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : 'no address'}</span>,
+            <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : dispatch.edition_number === null ? 'not decided' : 'no address'}</span>,
         ],
         [
             'Language',
             <>
-                {dispatch.language}: {dispatch.language_reason}
+                {dispatch.language && `${dispatch.language}: ${dispatch.language_reason}`}
             </>,
         ],
         [
             'Words',
-            <>
+            dispatch.edition_number !== null && <>
                 <Link className="link-quiet" to={`/notices/${dispatch.notice}?record=${encodeURIComponent(dispatch.record)}`}>
                     {dispatch.template ?? 'Built-in'}
                 </Link>
                 {dispatch.template && `, ${dispatch.edition}`}; {dispatch.brand}
                 <span className="block text-muted">edition {dispatch.edition_number}</span>
             </>,
+        ],
+        [
+            'Who answered',
+            dispatch.decision.length > 0 && (
+                <ol className={dispatch.needs_look ? 'border-l-3 border-warning pl-2' : ''}>
+                    {dispatch.decision.map((reason) => (
+                        <li key={reason}>{reason}</li>
+                    ))}
+                    {dispatch.needs_look && <li className="text-warning">Other words went out than those that should have: have a look.</li>}
+                </ol>
+            ),
         ],
         ['What became of it', dispatch.state_reason ?? (dispatch.state === 'queued' ? 'It waits for its turn.' : '')],
         [
