@@ -79,7 +79,7 @@ final readonly class TakeEvent
             // Of a record that is not known there is nothing but its identity.
             $record = $this->record($key) ?? Record::query()->create(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key, 'data' => [$this->type->identity => $key], 'search' => mb_strtolower($key), 'revision' => 0]);
             $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
-            $verdicts = array_map(fn (Declared $notice): Verdict => $notice->cue->waitsFor($this->name) ? new Verdict(true, 'the event came, and its data do not fit: '.$fault) : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
+            $verdicts = array_map(fn (Declared $notice): Verdict => $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
 
             return $this->write($record, $verdicts, ['data' => json_encode(Seal::close($this->type->fields, $data), JSON_THROW_ON_ERROR), 'fault' => $fault]);
         });

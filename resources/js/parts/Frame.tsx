@@ -135,7 +135,11 @@ function Account({ name, role }: { name: string; role: string }) {
                     Sign out
                 </button>
             </div>
-            {password && <PasswordDialog close={() => setPassword(false)} />}
+            {password && (
+                <div className="text-base-content text-base">
+                    <PasswordDialog close={() => setPassword(false)} />
+                </div>
+            )}
         </>
     );
 }

@@ -48,10 +48,14 @@ export function DispatchPage() {
                         <Opened message={data.message} htmlAt={data.html_at} />
                     ) : (
                         <p className="border border-dashed border-line rounded-box p-5 text-muted">
-                            {data.state === 'skipped' ? 'No message was made, as there is nobody to send it to.' : 'The message is made when it is sent.'}
+                            {data.state === 'skipped'
+                                ? 'No message was made, as there is nobody to send it to.'
+                                : data.state === 'failed'
+                                  ? 'No message was made: what stood in the way is told beside this. Once that is mended it can be tried again.'
+                                  : 'The message is made when it is sent.'}
                         </p>
                     )}
-                    <details className="mt-4 text-[13px]">
+                    <details className="mt-4 text-[13px]" hidden={Object.keys(data.data).length === 0}>
                         <summary className="cursor-pointer">The data it was filled with</summary>
                         <pre tabIndex={0} className="font-mono text-[11.5px] whitespace-pre-wrap break-all bg-raised border border-line rounded-box p-3 mt-2 max-h-96 overflow-auto">
                             {JSON.stringify(data.data, null, 2)}
@@ -83,12 +87,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
             'Recipient',
             <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : dispatch.edition_number === null ? 'not decided' : 'no address'}</span>,
         ],
-        [
-            'Language',
-            <>
-                {dispatch.language && `${dispatch.language}: ${dispatch.language_reason}`}
-            </>,
-        ],
+        ['Language', dispatch.language && `${dispatch.language}: ${dispatch.language_reason}`],
         [
             'Words',
             dispatch.edition_number !== null && <>
@@ -159,7 +158,7 @@ function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
     return (
         <div className="flex flex-wrap gap-2">
             <button type="button" className="btn btn-sm" disabled={retry.isPending} onClick={() => (dispatch.state === 'uncertain' ? setAsking(true) : retry.mutate())}>
-                Send again
+                {dispatch.edition_number === null ? 'Try again' : 'Send again'}
             </button>
             {dispatch.may_settle && (
                 <button type="button" className="btn btn-sm" disabled={settle.isPending} onClick={() => settle.mutate()}>

@@ -79,8 +79,8 @@ function Letter({ id }: { id: string }) {
 
     return (
         <>
+            {data.masked && <p className="border-l-3 border-info bg-raised px-2.5 py-1 text-[13px] mb-2">What is secret in it is masked here. The letter that arrived holds it.</p>}
             <Opened message={data.message} htmlAt={data.html_at} envelope={{ from: data.envelope_from, to: data.envelope_to }} />
-            {data.masked && <p className="text-[13px] text-muted mt-2">What is secret in it is masked here. The letter that arrived holds it.</p>}
             {data.dispatch && (
                 <p className="text-[13px] mt-2">
                     <Link className="link-quiet" to={`/dispatches/${data.dispatch}`}>
