@@ -18,7 +18,7 @@ return Application::configure(basePath: dirname(__DIR__))
         commands: __DIR__.'/../routes/console.php',
         using: function (): void {
             // What is counted here fits into an integer.
-            foreach (['number', 'letter', 'width'] as $counted) {
+            foreach (['number', 'letter', 'width', 'person', 'token'] as $counted) {
                 Route::pattern($counted, '[0-9]{1,9}');
             }
             Route::middleware('api')->prefix('api/v1')->group(__DIR__.'/../routes/api.php');

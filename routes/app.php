@@ -7,6 +7,7 @@ use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
+use App\Http\Controllers\App\PeopleController;
 use App\Http\Controllers\App\PublicationController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\RunningOrderController;
@@ -78,5 +79,16 @@ Route::middleware('auth:web')->group(function (): void {
         Route::post('brands/{key}/publication', [BrandPublicationController::class, 'store']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
+    });
+
+    // People, tokens, and what was done.
+    Route::middleware('can:administer')->group(function (): void {
+        Route::get('people', [PeopleController::class, 'index']);
+        Route::post('people', [PeopleController::class, 'store']);
+        Route::patch('people/{person}', [PeopleController::class, 'update']);
+        Route::delete('people/{person}', [PeopleController::class, 'destroy']);
+        Route::post('tokens', [PeopleController::class, 'makeToken']);
+        Route::delete('tokens/{token}', [PeopleController::class, 'takeToken']);
+        Route::get('audit', [PeopleController::class, 'audit']);
     });
 });

@@ -53,6 +53,7 @@ const router = createBrowserRouter([
             { path: '/dispatches/:id', element: <DispatchPage /> },
             { path: '/mailroom', element: <MailroomPage /> },
             { path: '/mailroom/:id', element: <MailroomPage /> },
+            { path: '/people', lazy: async () => ({ Component: (await import('./pages/people/PeoplePage')).PeoplePage }) },
             { path: '*', element: <NothingHere /> },
         ],
     },

@@ -64,6 +64,16 @@ final class RolesTest extends BrowserTestCase
         $this->open("/mailroom/{$letter['id']}");
         $this->see('/new-password/', '//*[@aria-label="Plain text"]');
         $this->press('M. Thorne');
+        $this->follow('People and tokens');
+        $this->see('Who may sign in');
+        $this->assertAccessible();
+        $this->element('//label[contains(., "Name")]//input')->sendKeys('N. Castell');
+        $this->element('//label[contains(., "E-mail address")]//input')->sendKeys('castell@larkmoor.example.org');
+        $this->press('Add a person');
+        $this->see('Password of N. Castell', '//dialog[@open]');
+        $this->pressIn('Close', '//dialog[@open]//*[contains(@class, "modal-action")]');
+        $this->see('N. Castell may sign in as author', '//section[@aria-labelledby="deeds"]');
+        $this->press('M. Thorne');
         $this->press('Change your password');
         $this->element('//dialog[@open]//input[@autocomplete="current-password"]')->sendKeys(DemoCommand::PASSWORD);
         $this->element('//dialog[@open]//input[@autocomplete="new-password"]')->sendKeys('password1234');

@@ -167,6 +167,35 @@ final class SecurityTest extends TestCase
         self::assertNotSame($token, $user->remember_token, 'nor is anybody remembered elsewhere');
     }
 
+    public function test_administrators_look_after_people_and_tokens_and_it_is_kept_who_did_what(): void
+    {
+        $source = $this->larkmoor();
+        $this->signIn();
+        $made = $this->ask('POST', '/api/app/people', ['name' => 'J. Brandt', 'email' => 'Brandt@Example.org', 'role' => 'author'])->assertStatus(201);
+        $this->ask('POST', '/api/app/people', ['name' => 'Again', 'email' => 'brandt@example.org', 'role' => 'viewer'])->assertStatus(422)->assertJsonPath('faults.0.place', 'email');
+        self::assertNull(GoodPassword::against($made->json('password')));
+        $again = $this->ask('PATCH', "/api/app/people/{$made->json('id')}", ['role' => 'publisher', 'password' => true])->assertOk();
+        $person = User::query()->findOrFail($made->json('id'));
+        self::assertSame([Role::Publisher, true], [$person->role, Hash::check($again->json('password'), $person->password)]);
+        // There is always one administrator.
+        $me = User::query()->where('role', Role::Administrator)->firstOrFail();
+        $this->ask('PATCH', "/api/app/people/{$me->id}", ['role' => 'viewer'])->assertStatus(409);
+        $this->ask('DELETE', "/api/app/people/{$me->id}")->assertStatus(409);
+        $this->ask('DELETE', "/api/app/people/{$person->id}")->assertNoContent();
+
+        $token = $this->ask('POST', '/api/app/tokens', ['name' => 'shop'])->assertStatus(201)->json('token');
+        $raise = fn (string $id) => $this->ask('POST', '/api/v1/events', ['id' => $id, 'event' => 'order.placed', 'key' => 'LM-20429'], ['Authorization' => "Bearer {$token}"]);
+        $this->app['auth']->forgetGuards();
+        $raise('one')->assertStatus(202);
+        $listed = $this->signIn()->ask('GET', '/api/app/people')->assertOk()->json('tokens');
+        $this->ask('DELETE', "/api/app/tokens/{$listed[0]['id']}")->assertNoContent();
+        $this->app['auth']->forgetGuards();
+        $raise('two')->assertUnauthorized();
+        self::assertSame(1, $source->dues()->distinct()->count('event_id'));
+
+        self::assertSame(['The token “shop” was taken away', 'The token “shop” was made', 'J. Brandt may sign in no longer', 'J. Brandt was given another password', 'J. Brandt is publisher from now on', 'J. Brandt may sign in as author'], array_slice(array_column($this->signIn()->ask('GET', '/api/app/audit')->assertOk()->json('deeds'), 'what'), 0, 6));
+    }
+
     /** 4.1.2, 4.2.1. */
     public function test_letters_of_other_sources_are_not_shown_and_those_of_nobody_to_administrators_alone(): void
     {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { Navigate, NavLink, Outlet, useLocation } from 'react-router';
+import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { api, got } from '../api/client';
 import { applyTheme, chosenTheme, type Theme } from '../looks/theme';
 import { Keys } from './Keys';
@@ -75,7 +75,7 @@ export function Frame() {
                     <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-md:hidden" onClick={() => setKeys(true)}>
                         Keys <kbd className="font-mono text-[11px] border border-current rounded px-1 opacity-75">?</kbd>
                     </button>
-                    <Account name={session.data.person.name} role={session.data.person.role} />
+                    <Account person={session.data.person} />
                 </div>
             </header>
             <main id="work">
@@ -86,7 +86,7 @@ export function Frame() {
     );
 }
 
-function Account({ name, role }: { name: string; role: string }) {
+function Account({ person: { name, role, may_administer: mayAdminister } }: { person: { name: string; role: string; may_administer: boolean } }) {
     const client = useQueryClient();
     const [theme, setTheme] = useState<Theme>(chosenTheme());
     const [password, setPassword] = useState(false);
@@ -128,6 +128,11 @@ function Account({ name, role }: { name: string; role: string }) {
                         </label>
                     ))}
                 </fieldset>
+                {mayAdminister && (
+                    <Link to="/people" className="btn btn-sm w-full mb-2" onClick={(event) => event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover()}>
+                        People and tokens
+                    </Link>
+                )}
                 <button type="button" className="btn btn-sm w-full mb-2" popoverTarget="account" popoverTargetAction="hide" onClick={() => setPassword(true)}>
                     Change your password
                 </button>

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Http\Asked;
+use App\Models\Role;
+use App\Models\Source;
+use App\Models\User;
+use Closure;
+use Herald\Value\EmailAddress;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Str;
+use Illuminate\Validation\Rule;
+use Laravel\Sanctum\PersonalAccessToken;
+use Spatie\Activitylog\Models\Activity;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+/** For administrators: who may do what, which tokens the source has, and what was done by whom. */
+final class PeopleController
+{
+    public function index(Request $request): JsonResponse
+    {
+        return response()->json([
+            'people' => User::query()->orderBy('name')->get()->map(static fn (User $user): array => ['id' => $user->id, 'name' => $user->name, 'email' => $user->email, 'role' => $user->role->value, 'you' => $user->is($request->user())]),
+            'tokens' => Source::current()?->tokens()->latest('id')->get()->map(static fn (PersonalAccessToken $token): array => [
+                'id' => (int) $token->getKey(), 'name' => $token->getAttribute('name'), 'made_at' => $token->getAttribute('created_at')?->toIso8601ZuluString(), 'used_at' => $token->getAttribute('last_used_at')?->toIso8601ZuluString(),
+            ]) ?? [],
+        ]);
+    }
+
+    /** Adds a person, with a password that is made up and told once. */
+    public function store(Request $request): JsonResponse
+    {
+        $given = Asked::of($request, [
+            'name' => ['required', 'string', 'max:200'], 'role' => ['required', Rule::enum(Role::class)],
+            'email' => ['required', 'string', 'max:254', static fn (string $attribute, mixed $value, Closure $fail) => EmailAddress::read($value) ?? $fail('That is no e-mail address.'), Rule::unique('users', 'email')],
+        ], ['email.unique' => 'There is a person with this address already.']);
+        $password = self::password();
+        $user = User::query()->create(['name' => $given['name'], 'email' => mb_strtolower($given['email']), 'role' => $given['role'], 'password' => $password]);
+        activity()->performedOn($user)->causedBy($request->user())->event('added')->log("{$user->name} may sign in as {$user->role->value}");
+
+        return response()->json(['id' => $user->id, 'password' => $password], 201);
+    }
+
+    /** Another role; or another password, which ends all sessions of the person. */
+    public function update(int $person, Request $request): JsonResponse
+    {
+        $given = Asked::of($request, ['role' => ['sometimes', Rule::enum(Role::class)], 'password' => ['sometimes', 'accepted']]);
+        $user = User::query()->findOrFail($person);
+        $role = isset($given['role']) ? Role::from($given['role']) : $user->role;
+        if ($role !== $user->role) {
+            self::keepOne($user);
+            $user->update(['role' => $role]);
+            activity()->performedOn($user)->causedBy($request->user())->event('role')->log("{$user->name} is {$role->value} from now on");
+        }
+        $password = isset($given['password']) ? self::password() : null;
+        if ($password !== null) {
+            $user->update(['password' => $password]);
+            $user->endSessions();
+            activity()->performedOn($user)->causedBy($request->user())->event('password')->log("{$user->name} was given another password");
+        }
+
+        return response()->json(['id' => $user->id, 'password' => $password]);
+    }
+
+    public function destroy(int $person, Request $request): Response
+    {
+        $user = User::query()->findOrFail($person);
+        self::keepOne($user);
+        $user->endSessions();
+        $user->delete();
+        activity()->causedBy($request->user())->event('removed')->log("{$user->name} may sign in no longer");
+
+        return response()->noContent();
+    }
+
+    /** A token with which the source may raise events. It is told once. */
+    public function makeToken(Request $request): JsonResponse
+    {
+        $given = Asked::of($request, ['name' => ['required', 'string', 'max:100']]);
+        $source = Source::current() ?? abort(404);
+        $token = $source->createToken($given['name'], ['events'])->plainTextToken;
+        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$given['name']}” was made");
+
+        return response()->json(['token' => $token], 201);
+    }
+
+    public function takeToken(int $token, Request $request): Response
+    {
+        $source = Source::current() ?? abort(404);
+        $found = $source->tokens()->findOrFail($token);
+        $found->delete();
+        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$found->getAttribute('name')}” was taken away");
+
+        return response()->noContent();
+    }
+
+    /** What was done, by whom, the newest first. */
+    public function audit(Request $request): JsonResponse
+    {
+        Asked::of($request, ['page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $page = Activity::query()->with('causer')->latest('id')->paginate(50);
+
+        return response()->json([
+            'deeds' => array_map(static fn (Activity $activity): array => [
+                'id' => (int) $activity->getKey(), 'what' => $activity->description, 'who' => $activity->causer?->getAttribute('name'), 'at' => $activity->created_at?->toIso8601ZuluString(),
+            ], $page->items()),
+            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
+        ]);
+    }
+
+    private static function password(): string
+    {
+        return Str::password(16, symbols: false);
+    }
+
+    /** There is always one administrator. */
+    private static function keepOne(User $user): void
+    {
+        if ($user->role === Role::Administrator && User::query()->where('role', Role::Administrator)->count() === 1) {
+            throw new ConflictHttpException('This is the only administrator. Make another person one first.');
+        }
+    }
+}

@@ -1,0 +1,267 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type SyntheticEvent, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { api, got, ProblemError, type Schemas } from '../../api/client';
+import { Dialog } from '../../parts/Dialog';
+import { Loading, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+import { Pager } from '../../parts/Pager';
+import { when } from '../../parts/when';
+
+type Person = Schemas['People']['people'][number];
+type Role = Schemas['Role'];
+
+const ROLES: [Role, string][] = [
+    ['viewer', 'Viewer, looks'],
+    ['author', 'Author, writes drafts and sends proofs'],
+    ['publisher', 'Publisher, puts in force and sends'],
+    ['administrator', 'Administrator, looks after people and tokens'],
+];
+
+/** What is told once, and then never again. */
+interface Told {
+    title: string;
+    words: string;
+    secret: string;
+}
+
+/** For administrators: who may do what, the source's tokens, and what was done. */
+export function PeoplePage() {
+    const people = useQuery({ queryKey: ['people'], queryFn: () => got(api.GET('/api/app/people')) });
+    const [told, setTold] = useState<Told | null>(null);
+    if (people.isPending) {
+        return <Loading />;
+    }
+    if (people.error) {
+        return <Problem error={people.error} />;
+    }
+
+    return (
+        <Page title="People" lead="Who may do what here, with which tokens the source comes, and what was done.">
+            <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,460px)] max-lg:grid-cols-1 gap-x-12 gap-y-8 border-t border-line pt-4">
+                <div className="grid gap-8 content-start">
+                    <section aria-labelledby="people">
+                        <h2 id="people" className="mb-1.5">
+                            Who may sign in
+                        </h2>
+                        <ul>
+                            {people.data.people.map((person) => (
+                                <PersonLine key={person.id} person={person} tell={setTold} />
+                            ))}
+                        </ul>
+                        <AddPerson tell={setTold} />
+                    </section>
+                    <Tokens tokens={people.data.tokens} tell={setTold} />
+                </div>
+                <Deeds />
+            </div>
+            {told && (
+                <Dialog open close={() => setTold(null)} title={told.title}>
+                    <p className="mb-2">{told.words}</p>
+                    <code className="font-mono block bg-base-200 rounded-field px-3 py-2 break-all select-all">{told.secret}</code>
+                </Dialog>
+            )}
+        </Page>
+    );
+}
+
+function useDone() {
+    const client = useQueryClient();
+
+    return async (words: string) => {
+        await client.invalidateQueries({ queryKey: ['people'] });
+        await client.invalidateQueries({ queryKey: ['audit'] });
+        toast.success(words);
+    };
+}
+
+function PersonLine({ person, tell }: { person: Person; tell: (told: Told) => void }) {
+    const done = useDone();
+    const [sure, setSure] = useState(false);
+    const params = { params: { path: { person: person.id } } };
+    const failed = (error: Error) => toast.error(error.message);
+    const change = useMutation({ mutationFn: (role: Role) => got(api.PATCH('/api/app/people/{person}', { ...params, body: { role } })), onSuccess: (_, role) => done(`${person.name} is ${role} from now on.`), onError: failed });
+    const renew = useMutation({
+        mutationFn: () => got(api.PATCH('/api/app/people/{person}', { ...params, body: { password: true } })),
+        onSuccess: async ({ password }) => {
+            await done(`${person.name} has another password, and is signed out everywhere.`);
+            tell({ title: `Password of ${person.name}`, words: 'It is told this once. Hand it over; it can be changed after signing in.', secret: password ?? '' });
+        },
+        onError: failed,
+    });
+    const remove = useMutation({ mutationFn: () => got(api.DELETE('/api/app/people/{person}', params)), onSuccess: () => done(`${person.name} may sign in no longer.`), onError: failed });
+
+    return (
+        <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line/60 py-2">
+            <span className="min-w-48 flex-1">
+                <b className="font-semibold">{person.name}</b> {person.you && <span className="text-muted">(you)</span>}
+                <span className="block text-muted text-[12.5px] break-all">{person.email}</span>
+            </span>
+            <label>
+                <span className="sr-only">Role of {person.name}</span>
+                <select className="select select-sm bg-raised w-44" value={person.role} disabled={change.isPending} onChange={(event) => change.mutate(event.target.value as Role)}>
+                    {ROLES.map(([role]) => (
+                        <option key={role} value={role}>
+                            {role}
+                        </option>
+                    ))}
+                </select>
+            </label>
+            <span className="flex gap-3 text-[13px]">
+                <button type="button" className="link-quiet cursor-pointer" disabled={renew.isPending} onClick={() => renew.mutate()}>
+                    New password<span className="sr-only"> for {person.name}</span>
+                </button>
+                <button type="button" className="link-quiet cursor-pointer" disabled={remove.isPending} onBlur={() => setSure(false)} onClick={() => (sure ? remove.mutate() : setSure(true))}>
+                    {sure ? 'Really remove' : 'Remove'}
+                    <span className="sr-only"> {person.name}</span>
+                </button>
+            </span>
+        </li>
+    );
+}
+
+function AddPerson({ tell }: { tell: (told: Told) => void }) {
+    const done = useDone();
+    const [name, setName] = useState('');
+    const [email, setEmail] = useState('');
+    const [role, setRole] = useState<Role>('author');
+    const add = useMutation({
+        mutationFn: () => got(api.POST('/api/app/people', { body: { name, email, role } })),
+        onSuccess: async ({ password }) => {
+            await done(`${name} may sign in.`);
+            tell({ title: `Password of ${name}`, words: 'It is told this once. Hand it over; it can be changed after signing in.', secret: password ?? '' });
+            setName('');
+            setEmail('');
+        },
+    });
+    const why = (place: string) => (add.error instanceof ProblemError ? add.error.at(place) : undefined);
+    const submit = (event: SyntheticEvent) => {
+        event.preventDefault();
+        add.mutate();
+    };
+
+    return (
+        <form onSubmit={submit} className="grid grid-cols-2 max-sm:grid-cols-1 gap-3 mt-4" aria-label="Add a person">
+            <label className="grid gap-1 content-start">
+                Name
+                <input required maxLength={200} className="input input-sm bg-raised w-full" value={name} onChange={(event) => setName(event.target.value)} />
+            </label>
+            <label className="grid gap-1 content-start">
+                E-mail address
+                <input required maxLength={254} className="input input-sm bg-raised w-full" aria-invalid={Boolean(why('email'))} value={email} onChange={(event) => setEmail(event.target.value)} />
+                {why('email') && (
+                    <span role="alert" className="text-error text-[13px]">
+                        {why('email')}
+                    </span>
+                )}
+            </label>
+            <label className="grid gap-1 content-start">
+                Role
+                <select className="select select-sm bg-raised w-full" value={role} onChange={(event) => setRole(event.target.value as Role)}>
+                    {ROLES.map(([one, words]) => (
+                        <option key={one} value={one}>
+                            {words}
+                        </option>
+                    ))}
+                </select>
+            </label>
+            <span className="flex items-end">
+                <button type="submit" className="btn btn-sm btn-primary" disabled={add.isPending}>
+                    Add a person
+                </button>
+            </span>
+            {add.error && !why('email') && <p className="text-error col-span-full">{add.error.message}</p>}
+        </form>
+    );
+}
+
+function Tokens({ tokens, tell }: { tokens: Schemas['People']['tokens']; tell: (told: Told) => void }) {
+    const done = useDone();
+    const [name, setName] = useState('');
+    const make = useMutation({
+        mutationFn: () => got(api.POST('/api/app/tokens', { body: { name } })),
+        onSuccess: async ({ token }) => {
+            await done('The token is made.');
+            tell({ title: `Token “${name}”`, words: 'It is told this once. The source sends it with each event: Authorization: Bearer …', secret: token });
+            setName('');
+        },
+        onError: (error) => toast.error(error.message),
+    });
+    const take = useMutation({ mutationFn: (token: number) => got(api.DELETE('/api/app/tokens/{token}', { params: { path: { token } } })), onSuccess: () => done('The token is good for nothing any more.'), onError: (error) => toast.error(error.message) });
+
+    return (
+        <section aria-labelledby="tokens">
+            <h2 id="tokens" className="mb-1.5">
+                Tokens of the source
+            </h2>
+            {tokens.length === 0 && <p className="text-muted">None yet: the source cannot tell what happens.</p>}
+            <ul>
+                {tokens.map((token) => (
+                    <li key={token.id} className="flex gap-4 border-b border-line/60 py-1.5">
+                        <span className="flex-1 break-all">
+                            {token.name}
+                            <span className="block text-muted text-[12.5px]">
+                                made {token.made_at ? when(token.made_at) : ''}
+                                {token.used_at ? `, last used ${when(token.used_at)}` : ', never used'}
+                            </span>
+                        </span>
+                        <button type="button" className="link-quiet cursor-pointer text-[13px] self-start" disabled={take.isPending} onClick={() => take.mutate(token.id)}>
+                            Take away<span className="sr-only"> {token.name}</span>
+                        </button>
+                    </li>
+                ))}
+            </ul>
+            <form
+                className="flex gap-3 items-end mt-3"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    make.mutate();
+                }}
+            >
+                <label className="grid gap-1 flex-1">
+                    What it is for
+                    <input required maxLength={100} className="input input-sm bg-raised w-full" value={name} onChange={(event) => setName(event.target.value)} />
+                </label>
+                <button type="submit" className="btn btn-sm" disabled={make.isPending}>
+                    Make a token
+                </button>
+            </form>
+        </section>
+    );
+}
+
+function Deeds() {
+    const [search] = useSearchParams();
+    const page = Number(search.get('page') ?? 1);
+    const deeds = useQuery({ queryKey: ['audit', page], queryFn: () => got(api.GET('/api/app/audit', { params: { query: { page } } })), placeholderData: (before) => before });
+
+    return (
+        <section aria-labelledby="deeds">
+            <h2 id="deeds" className="mb-1.5">
+                What was done
+            </h2>
+            {deeds.isPending ? (
+                <Loading />
+            ) : deeds.error ? (
+                <Problem error={deeds.error} />
+            ) : deeds.data.deeds.length === 0 ? (
+                <p className="text-muted">Nothing yet.</p>
+            ) : (
+                <>
+                    <ol>
+                        {deeds.data.deeds.map((deed) => (
+                            <li key={deed.id} className="border-b border-line/60 py-1.5 text-[13px] break-words">
+                                {deed.what}
+                                <span className="block text-muted text-[12.5px]">
+                                    {deed.at ? when(deed.at) : ''}, {deed.who ?? 'by command'}
+                                </span>
+                            </li>
+                        ))}
+                    </ol>
+                    <Pager page={page} pages={deeds.data.pages} total={deeds.data.total} noun={deeds.data.total === 1 ? 'entry' : 'entries'} />
+                </>
+            )}
+        </section>
+    );
+}
