@@ -325,9 +325,13 @@ final class ComposerTest extends BrowserTestCase
         $this->into('//*[@aria-label="Text: Words"][contains(., "working days.")]');
         $this->type(Key::END);
         $this->hold([Key::SHIFT, Key::CONTROL], Key::ARROW_LEFT, Key::ARROW_LEFT);
-        $this->control('b');
         $this->press('Link');
+        // The form's button says that the editor knows of the selection: the browser tells it a moment after the key.
+        $this->element('//form//button[normalize-space(.)="Link"][not(@disabled)]');
         $this->element('//input[@placeholder="https://"]')->sendKeys('https://example.org/days'.Key::ENTER);
+        $this->element('//*[@contenteditable="true"]//*[contains(@class, "leading")]');
+        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.activeElement.isContentEditable'), 'the words in hand again');
+        $this->control('b');
         Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.querySelector("iframe").contentDocument.querySelector("a[href=\'https://example.org/days\'] strong") !== null'), 'the link on the stage');
 
         // Numbers are typed, or changed by the arrow keys; the phone view follows.
