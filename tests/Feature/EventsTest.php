@@ -211,6 +211,27 @@ final class EventsTest extends TestCase
         self::assertSame(3, Event::query()->where('source_id', $source->id)->count());
     }
 
+    public function test_another_label_of_a_parameter_is_another_edition(): void
+    {
+        PublishTemplate::from($this->source(), Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => 'note', 'name' => 'Note', 'record_type' => 'order', 'notice' => 'note-added', 'language' => 'en',
+            'envelope' => ['subject' => 'A note'], 'manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'It is {given.note}.']]], 'test'));
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $at = array_search('note-added', array_column($manifest['notices'], 'key'), true);
+        foreach (['Late', 'Two days late'] as $n => $label) {
+            $manifest['notices'][$at]['given'] = [['key' => 'note', 'label' => ['en' => 'Note'], 'type' => 'option', 'required' => true, 'options' => [['value' => 'late', 'label' => ['en' => $label]]]]];
+            LoadManifest::from(Json::ofArray($manifest, 'options'));
+            $this->raise(['id' => "note-{$n}", 'event' => 'order.note_added', 'key' => 'LM-20429', 'given' => ['note' => 'late']])->assertStatus(202);
+            $this->work();
+            $dispatch = Dispatch::query()->where('occasion', "event:note-{$n}")->firstOrFail();
+            self::assertStringContainsString("It is {$label}.", (string) $dispatch->bytes);
+        }
+    }
+
+    public function test_a_queue_outside_of_the_database_hears_of_a_job_when_it_can_be_found(): void
+    {
+        self::assertSame([false, true], [config('queue.connections.database.after_commit'), config('queue.connections.redis.after_commit')]);
+    }
+
     public function test_one_message_goes_to_one_address_about_one_occasion_once(): void
     {
         $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER]);
