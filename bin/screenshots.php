@@ -76,6 +76,7 @@ $take('records', '/records/order');
 $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');
 $take('dispatch', "/dispatches/{$dispatch}");
+$take('people', '/people');
 $take('mailroom', "/mailroom/{$letter}");
 $driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
 $take('running-order-night', '/running-order');
