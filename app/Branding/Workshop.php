@@ -14,8 +14,9 @@ use App\Models\Source;
 use Herald\Brand\Brand as Design;
 use Herald\Brand\Logo;
 use Herald\Brand\Pixels;
-use Herald\Check\BrandFinding;
-use Herald\Check\BrandFindings;
+use Herald\Check\Brand\BrandChecks;
+use Herald\Check\Brand\BrandExamination;
+use Herald\Check\Brand\BrandFinding;
 use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -100,7 +101,7 @@ final readonly class Workshop
     {
         $pictures = array_map(static fn (string $name): Pixels => Pixels::ofBytes(Pictures::bytes($name)), self::pictures($document));
 
-        return BrandFindings::of($this->design($document), $pictures['logo/picture'] ?? null, $pictures['logo/dark_picture'] ?? null);
+        return BrandChecks::of(new BrandExamination($this->design($document), $pictures['logo/picture'] ?? null, $pictures['logo/dark_picture'] ?? null));
     }
 
     /**

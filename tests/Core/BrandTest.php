@@ -15,8 +15,9 @@ use Herald\Brand\Look;
 use Herald\Brand\Pixels;
 use Herald\Brand\SafeFonts;
 use Herald\Brand\Token;
-use Herald\Check\BrandFinding;
-use Herald\Check\BrandFindings;
+use Herald\Check\Brand\BrandChecks;
+use Herald\Check\Brand\BrandExamination;
+use Herald\Check\Brand\BrandFinding;
 use Herald\Check\Weight;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -196,7 +197,7 @@ final class BrandTest extends TestCase
 
     public function test_words_that_own_css_makes_hard_to_read_are_said(): void
     {
-        $said = static fn (string $css): array => array_map(static fn (BrandFinding $finding): string => $finding->words, array_values(array_filter(BrandFindings::of(self::brand(['css' => $css]), null, null), static fn (BrandFinding $finding): bool => $finding->place === 'css')));
+        $said = static fn (string $css): array => array_map(static fn (BrandFinding $finding): string => $finding->words, array_values(array_filter(self::findings(self::brand(['css' => $css]), null, null), static fn (BrandFinding $finding): bool => $finding->place === 'css')));
 
         self::assertSame(['A heading (.heading) stands out by 1.0:1 from the ground of the message where your own CSS has it; 4.5:1 is needed to read it.'], $said('.heading { color: #fefefe }'));
         self::assertCount(1, $said('.paper { background-color: #222222 }'), 'one ground, however much stands on it');
@@ -218,9 +219,9 @@ final class BrandTest extends TestCase
         $logo = ['picture' => str_repeat('a', 32).'.png', 'width' => 160];
         $onWhite = ['logo' => $logo, 'colours' => ['header' => '#FFFFFF', 'header_text' => '#16233A']];
 
-        $findings = BrandFindings::of(self::brand($onWhite), $white, null);
+        $findings = self::findings(self::brand($onWhite), $white, null);
         self::assertSame([Weight::Grave, 'logo', 'This logo disappears on white, the ground of the header: 1.0:1.'], [$findings[0]->weight, $findings[0]->place, $findings[0]->words]);
-        self::assertContains('Show the other version', array_column(BrandFindings::of(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $white, $night)[0]->mends, 'label'));
+        self::assertContains('Show the other version', array_column(self::findings(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $white, $night)[0]->mends, 'label'));
         foreach ($findings[0]->mends as $mend) {
             $mended = $onWhite;
             foreach ($mend->set as $place => $value) {
@@ -228,14 +229,14 @@ final class BrandTest extends TestCase
                 $mended[$owner][$member] = $value;
             }
             $mended['logo'] = array_filter($mended['logo']);
-            self::assertNotContains(Weight::Grave, array_map(static fn (BrandFinding $one): Weight => $one->weight, BrandFindings::of(self::brand($mended), $white, null)), $mend->label);
+            self::assertNotContains(Weight::Grave, array_map(static fn (BrandFinding $one): Weight => $one->weight, self::findings(self::brand($mended), $white, null)), $mend->label);
         }
         // A dark logo is lost in the dark unless there is a version for it; that is advice, for the light is in order.
-        self::assertStringContainsString('the header in dark surroundings', self::words(BrandFindings::of(self::brand($onWhite), $night, null)));
-        self::assertStringNotContainsString('disappears', self::words(BrandFindings::of(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $night, $white)));
-        self::assertStringContainsString('is blurred on dense screens, which show 320 px there', self::words(BrandFindings::of(self::brand($onWhite), $night, null)));
-        self::assertSame('Button text on button stands out by 2.3:1 where a program inverts colours by force; a ground that is clearly dark or clearly light holds there.', self::words(BrandFindings::of(Brand::usual(), null, null)));
-        self::assertSame([], BrandFindings::of(self::brand(['colours' => ['button' => '#16233A', 'button_text' => '#FFFFFF']]), null, null));
+        self::assertStringContainsString('the header in dark surroundings', self::words(self::findings(self::brand($onWhite), $night, null)));
+        self::assertStringNotContainsString('disappears', self::words(self::findings(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $night, $white)));
+        self::assertStringContainsString('is blurred on dense screens, which show 320 px there', self::words(self::findings(self::brand($onWhite), $night, null)));
+        self::assertSame('Button text on button stands out by 2.3:1 where a program inverts colours by force; a ground that is clearly dark or clearly light holds there.', self::words(self::findings(Brand::usual(), null, null)));
+        self::assertSame([], self::findings(self::brand(['colours' => ['button' => '#16233A', 'button_text' => '#FFFFFF']]), null, null));
     }
 
     public function test_a_frame_names_only_what_holds_everywhere(): void
@@ -311,6 +312,14 @@ final class BrandTest extends TestCase
     private static function senders(FilledMessage $message): array
     {
         return [$message->fromName, $message->fromAddress, $message->replyTo];
+    }
+
+    /**
+     * @return list<BrandFinding>
+     */
+    private static function findings(Brand $brand, ?Pixels $logo, ?Pixels $darkLogo): array
+    {
+        return BrandChecks::of(new BrandExamination($brand, $logo, $darkLogo));
     }
 
     /**

@@ -19,7 +19,7 @@ use Herald\Brand\Pixels;
 use Herald\Brand\Proposal;
 use Herald\Brand\ProposedRole;
 use Herald\Brand\Swatch;
-use Herald\Check\BrandFinding;
+use Herald\Check\Brand\BrandFinding;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Walk;

@@ -13,7 +13,7 @@ use App\Http\Asked;
 use App\Http\Problem;
 use Herald\Brand\Brand as Design;
 use Herald\Brand\BrandDifferences;
-use Herald\Check\BrandFinding;
+use Herald\Check\Brand\BrandFinding;
 use Herald\Check\Weight;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;

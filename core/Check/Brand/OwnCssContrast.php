@@ -2,16 +2,17 @@
 
 declare(strict_types=1);
 
-namespace Herald\Check;
+namespace Herald\Check\Brand;
 
 use Herald\Brand\Brand;
 use Herald\Brand\Colour;
 use Herald\Brand\ColourRole;
 use Herald\Brand\Contrast;
 use Herald\Brand\Element;
+use Herald\Check\Weight;
 
 /** Words that a brand's own CSS makes hard to read. In dark surroundings the colours of the roles hold, whatever the CSS says: they are checked as such. */
-final class OwnCssContrast
+final class OwnCssContrast implements BrandCheck
 {
     /** What stands on which ground, and the colour that its words all have there, if they have one. */
     private const GROUNDS = [
@@ -31,8 +32,9 @@ final class OwnCssContrast
     /**
      * @return list<BrandFinding> one for each element whose words it colours, and for each ground, at its worst
      */
-    public static function of(Brand $brand): array
+    public function examine(BrandExamination $brand): array
     {
+        $brand = $brand->brand;
         [$findings, $worst] = [[], []];
         foreach (self::GROUNDS as [$part, $role, $ink, $elements]) {
             $behind = self::colour($brand, $part, 'background-color', $brand->colour($role), []);

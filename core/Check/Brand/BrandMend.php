@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Herald\Check;
+namespace Herald\Check\Brand;
 
 /** A change to a brand that does away with a finding. */
 final readonly class BrandMend

@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Herald\Check;
+namespace Herald\Check\Brand;
+
+use Herald\Check\Weight;
 
 /** What is to be said of a brand: where, what, how grave, how to mend it. */
 final readonly class BrandFinding

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check\Brand;
+
+use Herald\Brand\Contrast;
+use Herald\Brand\Pair;
+use Herald\Check\Weight;
+
+/** What cannot be read where a program darkens by force: colours of middling lightness stay as they are there, and their words turn round. */
+final class FaintByForce implements BrandCheck
+{
+    public function examine(BrandExamination $brand): iterable
+    {
+        $colours = $brand->brand->colours;
+        foreach (Pair::all() as $pair) {
+            $ratio = Contrast::between($colours->of($pair->text)->mirrored(), $colours->of($pair->ground)->mirrored());
+            if ($ratio < Contrast::LARGE && $colours->ratio($pair) >= Contrast::TEXT) {
+                yield new BrandFinding(
+                    Weight::Remark, "colours/{$pair->text->value}",
+                    sprintf('%s on %s stands out by %.1f:1 where a program inverts colours by force; a ground that is clearly dark or clearly light holds there.', ucfirst($pair->text->words()), $pair->ground->words(), Contrast::figure($ratio)),
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Check\Brand;
+
+use Herald\Brand\Contrast;
+use Herald\Check\Weight;
+
+/** Words that stand out too little from their ground, in the light and in dark surroundings. */
+final class FaintColours implements BrandCheck
+{
+    public function examine(BrandExamination $brand): iterable
+    {
+        $light = $brand->brand->colours;
+        foreach (['colours' => [$light, ''], 'dark' => [$brand->brand->dark($light), ' in dark surroundings']] as $place => [$colours, $where]) {
+            foreach ($colours->unreadable() as $pair) {
+                $readable = $colours->readable($pair->text)->hex();
+                yield new BrandFinding(
+                    Weight::Advisory,
+                    "{$place}/{$pair->text->value}",
+                    sprintf('%s on %s%s stands out by %.1f:1; %.1f:1 is needed to read it.', ucfirst($pair->text->words()), $pair->ground->words(), $where, Contrast::figure($colours->ratio($pair)), Contrast::TEXT),
+                    [new BrandMend("Make it {$readable}, the nearest that can be read", ["{$place}/{$pair->text->value}" => $readable])],
+                );
+            }
+        }
+    }
+}
