@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Cast;
 
-use Herald\Condition\Comparison;
+use Herald\Condition\Emptiness;
 use Herald\Language\LanguageTag;
 use Herald\Record\Field;
 use Herald\Record\FieldType;
@@ -42,7 +42,7 @@ final readonly class Traits
         foreach ($this->fields as $path => $field) {
             // Where a whole group is empty, its members are not told one by one.
             $group = str_contains($path, '.') ? substr($path, 0, (int) strrpos($path, '.')) : null;
-            $present = $group === null ? $records : array_filter($records, static fn (array $record): bool => ! Comparison::isEmpty(self::at($record, $group)));
+            $present = $group === null ? $records : array_filter($records, static fn (array $record): bool => ! Emptiness::of(self::at($record, $group)));
             $values = array_map(static fn (array $record): mixed => self::at($record, $path), $present);
             foreach (self::ofField($path, $field, $values) as $id => [$words, $keys]) {
                 foreach ($keys as $key) {
@@ -61,7 +61,7 @@ final readonly class Traits
     private static function ofField(string $path, Field $field, array $values): iterable
     {
         $label = mb_strtolower(mb_substr($field->label->in('en'), 0, 1)).mb_substr($field->label->in('en'), 1);
-        $filled = array_filter($values, static fn (mixed $value): bool => ! Comparison::isEmpty($value));
+        $filled = array_filter($values, static fn (mixed $value): bool => ! Emptiness::of($value));
         $empty = array_map(strval(...), array_keys(array_diff_key($values, $filled)));
         if ($empty !== [] && count($empty) * 4 < count($values)) {
             yield "{$path} empty" => ["no {$label}", $empty];

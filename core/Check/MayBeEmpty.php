@@ -7,7 +7,7 @@ namespace Herald\Check;
 use Herald\Condition\AllOf;
 use Herald\Condition\Comparison;
 use Herald\Condition\Condition;
-use Herald\Condition\Operator;
+use Herald\Condition\Operator\IsFilled;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
 use Herald\Record\Field;
@@ -83,7 +83,7 @@ final class MayBeEmpty implements Check
         foreach ($guards as $guard) {
             $parts = $guard instanceof AllOf ? $guard->parts : [$guard];
             foreach ($parts as $part) {
-                if ($part instanceof Comparison && ! in_array($part->operator, [Operator::Empty, Operator::IsNot], true) && (string) $part->path === (string) $path) {
+                if ($part instanceof Comparison && $part->operator->provesFilled() && (string) $part->path === (string) $path) {
                     return true;
                 }
             }
@@ -117,7 +117,7 @@ final class MayBeEmpty implements Check
         if ($piece->id === 'envelope' || isset($piece->items[$path->root()]) || ! self::mayHaveCondition($piece)) {
             return null;
         }
-        $filled = ['path' => (string) $path, 'operator' => Operator::Filled->value];
+        $filled = ['path' => (string) $path, 'operator' => IsFilled::NAME];
         $own = $piece->object['when'] ?? null;
 
         return Mend::set('Show it only when “'.$field->label->in('en').'” is filled', $piece->id, 'when', $own === null ? $filled : ['all' => [$own, $filled]]);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition;
 
+use Herald\Condition\Operator\Operators;
+use Herald\Condition\Operator\Takes;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
 use Herald\Record\Field;
@@ -64,7 +66,7 @@ final class ConditionReader
         return new Comparison(
             $path,
             Field::single((string) $path, $node->string('label'), FieldType::from($node->string('type'))),
-            Operator::from($node->string('operator')),
+            Operators::named($node->string('operator')) ?? throw $node->fault('operator', 'is not an operator'),
             is_scalar($value) || is_array($value) ? $value : null,
         );
     }
@@ -79,7 +81,7 @@ final class ConditionReader
 
     private static function comparison(Node $node, Vocabulary $vocabulary): Comparison
     {
-        $operator = Operator::tryFrom($node->string('operator')) ?? throw $node->fault('operator', 'is not an operator');
+        $operator = Operators::named($node->string('operator')) ?? throw $node->fault('operator', 'is not an operator');
         try {
             $path = Path::of($node->string('path'));
             $field = $vocabulary->field($path);
@@ -90,10 +92,13 @@ final class ConditionReader
             throw $node->fault('operator', "\"{$operator->inWords()}\" cannot be asked of {$path}, which is of type {$field->type->value}");
         }
         $value = $node->raw('value');
-        if ($operator->takesValue()) {
-            foreach ($operator === Operator::OneOf && is_array($value) ? $value : [$value] as $one) {
-                self::checkValue($node, $field, $one);
-            }
+        $values = match ($operator->takes()) {
+            Takes::Nothing => [],
+            Takes::One => [$value],
+            Takes::Several => is_array($value) ? $value : [$value],
+        };
+        foreach ($values as $one) {
+            self::checkValue($node, $field, $one);
         }
 
         return new Comparison($path, $field->called($vocabulary->fullLabel($path)), $operator, is_scalar($value) || is_array($value) ? $value : null);

@@ -6,7 +6,9 @@ namespace Herald\Manuscript;
 
 use Herald\Brand\ColourRole;
 use Herald\Brand\Token;
-use Herald\Condition\Operator;
+use Herald\Condition\Operator\Operator;
+use Herald\Condition\Operator\Operators;
+use Herald\Condition\Operator\Takes;
 use Herald\Document\Schema;
 use Herald\Record\Path;
 use Herald\Value\Formats;
@@ -132,14 +134,14 @@ final class TemplateSchema
                     'any' => ['type' => 'array', 'minItems' => 1, 'items' => ['$ref' => '#/$defs/condition']],
                     'not' => ['$ref' => '#/$defs/condition'],
                     'path' => ['$ref' => '#/$defs/path'],
-                    'operator' => ['type' => 'string', 'enum' => array_column(Operator::cases(), 'value')],
+                    'operator' => ['type' => 'string', 'enum' => array_keys(Operators::all())],
                     'value' => ['description' => 'a text, number, true or false; a list of them for one_of; for money a number or {"amount", "currency"}', 'type' => ['string', 'number', 'boolean', 'array', 'object']],
                 ],
                 'minProperties' => 1,
                 'if' => ['not' => ['anyOf' => [['required' => ['all']], ['required' => ['any']], ['required' => ['not']]]]],
                 'then' => [
                     'required' => ['path', 'operator'],
-                    'if' => ['properties' => ['operator' => ['enum' => ['is', 'is_not', 'one_of', 'more', 'less']]]],
+                    'if' => ['properties' => ['operator' => ['enum' => array_keys(array_filter(Operators::all(), static fn (Operator $operator): bool => $operator->takes() !== Takes::Nothing))]]],
                     'then' => ['required' => ['value']],
                 ],
                 'else' => ['maxProperties' => 1],

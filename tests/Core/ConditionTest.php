@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
+use Herald\Condition\Operator\Operators;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
@@ -65,6 +66,17 @@ final class ConditionTest extends TestCase
         self::assertSame($expected, $condition->holds($data));
         self::assertSame($expected, $condition->judge($data)->holds);
         self::assertSame($expected, ConditionReader::stored(json_decode(json_encode($condition->toArray(), JSON_THROW_ON_ERROR), true))->holds($data));
+    }
+
+    public function test_every_operator_there_is_is_tried_above(): void
+    {
+        $tried = [];
+        $documents = iterator_to_array(self::comparisons());
+        array_walk_recursive($documents, static function (mixed $value, string|int $key) use (&$tried): void {
+            $key === 'operator' && $tried[$value] = true;
+        });
+
+        self::assertSame([], array_diff_key(Operators::all(), $tried));
     }
 
     public function test_it_says_why(): void

@@ -9,7 +9,8 @@ use Herald\Brand\ColourRole;
 use Herald\Brand\Contrast;
 use Herald\Brand\SafeFonts;
 use Herald\Brand\Token;
-use Herald\Condition\Operator;
+use Herald\Condition\Operator\Operator;
+use Herald\Condition\Operator\Operators;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Blocks;
 use Herald\Record\FieldType;
@@ -29,9 +30,9 @@ final class DeskParts
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
             'fields' => FieldList::of($vocabulary),
             'operators' => array_map(static fn (Operator $operator): array => [
-                'name' => $operator->value, 'words' => $operator->inWords(), 'takes_value' => $operator->takesValue(),
+                'name' => $operator->name(), 'words' => $operator->inWords(), 'takes' => $operator->takes()->value,
                 'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
-            ], Operator::cases()),
+            ], array_values(Operators::all())),
             ...self::worn($brand), 'stacks' => array_map(static fn (string $stack): array => ['css' => $stack, 'families' => SafeFonts::families($stack)], SafeFonts::stacks()),
             'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
         ];

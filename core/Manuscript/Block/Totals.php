@@ -6,7 +6,7 @@ namespace Herald\Manuscript\Block;
 
 use Herald\Brand\ColourRole;
 use Herald\Brand\Element;
-use Herald\Condition\Operator;
+use Herald\Condition\Operator\IsFilled;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
@@ -50,7 +50,7 @@ final readonly class Totals implements Block
 
         return ['rows' => array_map(static fn (string $path, Field $field): array => [
             ...Row::fresh($field->label->in('en'), [['variable' => $path]]),
-            ...($field->required ? ['strong' => true] : ['when' => ['path' => $path, 'operator' => Operator::Filled->value]]),
+            ...($field->required ? ['strong' => true] : ['when' => ['path' => $path, 'operator' => IsFilled::NAME]]),
         ], array_keys($amounts), $amounts) ?: [Row::fresh('', [])]];
     }
 

@@ -1266,7 +1266,8 @@ export interface components {
             operators: {
                 name: string;
                 words: string;
-                takes_value: boolean;
+                /** @enum {string} */
+                takes: "nothing" | "one" | "several";
                 types: string[];
             }[];
             colours: components["schemas"]["Palette"];

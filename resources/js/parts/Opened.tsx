@@ -41,7 +41,7 @@ export function Opened({ message, htmlAt, envelope }: { message: Schemas['Opened
                 </section>
                 <section aria-label="Plain text" className="p-4 min-w-0 lg:border-l border-line">
                     <p className="text-muted text-[12.5px] mb-2">Plain text</p>
-                    <pre tabIndex={0} dir="auto" className="font-mono text-[10.5px] whitespace-pre max-h-[1200px] overflow-auto">
+                    <pre tabIndex={0} dir="auto" className="font-mono text-[10.5px] whitespace-pre-wrap max-h-[1200px] overflow-auto">
                         {message.text ?? 'No plain-text part.'}
                     </pre>
                 </section>

@@ -33,7 +33,7 @@ export function ConditionForm({ value, scope, set, remove }: { value: unknown; s
         if ('path' in one) {
             const operator = desk.operators.find(({ name }) => name === one.operator);
 
-            return operator !== undefined && one.path !== '' && (!operator.takes_value || isFilled(one.value));
+            return operator !== undefined && one.path !== '' && (operator.takes === 'nothing' || isFilled(one.value));
         }
 
         return 'not' in one ? finished(one.not) : partsOf(one).every(finished);
@@ -146,9 +146,9 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
                 value={comparison.operator}
                 onChange={(event) => {
                     const next = desk.operators.find(({ name }) => name === event.target.value);
-                    const isList = event.target.value === 'one_of';
+                    const isList = next?.takes === 'several';
                     const kept = Array.isArray(comparison.value) ? (isList ? comparison.value : (comparison.value[0] as unknown)) : isList && isFilled(comparison.value) ? [comparison.value] : comparison.value;
-                    change({ path: comparison.path, operator: event.target.value, ...(next?.takes_value && isFilled(kept) ? { value: kept } : {}) });
+                    change({ path: comparison.path, operator: event.target.value, ...(next && next.takes !== 'nothing' && isFilled(kept) ? { value: kept } : {}) });
                 }}
             >
                 {operators.map(({ name, words }) => (
@@ -157,7 +157,7 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
                     </option>
                 ))}
             </select>
-            {operator?.takes_value && field && <Value field={field} several={comparison.operator === 'one_of'} value={comparison.value} change={(value) => change({ ...comparison, value })} />}
+            {operator && operator.takes !== 'nothing' && field && <Value field={field} several={operator.takes === 'several'} value={comparison.value} change={(value) => change({ ...comparison, value })} />}
         </>
     );
 }

@@ -66,7 +66,7 @@ export function RenderedMessage({ notice, words, record, language, form, title, 
             {form === 'html' ? (
                 <Stage at={message.html_at} title={`${title} as HTML`} />
             ) : (
-                <pre tabIndex={0} dir="auto" className="font-mono text-[10.5px] whitespace-pre overflow-x-auto p-4">
+                <pre tabIndex={0} dir="auto" className="font-mono text-[10.5px] whitespace-pre-wrap break-words p-4">
                     {message.text}
                 </pre>
             )}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+use Herald\Record\FieldType;
+
+/** An operator about fields whose values have an order, and about lists, by their length. */
+abstract class InOrder extends Operator
+{
+    public function suits(FieldType $type): bool
+    {
+        return $type->isOrdered() || $type === FieldType::List;
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+use Herald\Record\FieldType;
+
+/** Equal to a value. */
+final class Is extends OfOneValue
+{
+    public function name(): string
+    {
+        return 'is';
+    }
+
+    public function inWords(): string
+    {
+        return 'is';
+    }
+
+    public function holds(mixed $found, mixed $value, FieldType $type): bool
+    {
+        return Order::of($found, $value, $type) === 0;
+    }
+}

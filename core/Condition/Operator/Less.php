@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+use Herald\Record\FieldType;
+
+/** Less than a value, or earlier. */
+final class Less extends InOrder
+{
+    public function name(): string
+    {
+        return 'less';
+    }
+
+    public function inWords(): string
+    {
+        return 'is less than';
+    }
+
+    public function holds(mixed $found, mixed $value, FieldType $type): bool
+    {
+        return Order::of($found, $value, $type) === -1;
+    }
+}

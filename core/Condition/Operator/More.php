@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+use Herald\Record\FieldType;
+
+/** More than a value, or later. */
+final class More extends InOrder
+{
+    public function name(): string
+    {
+        return 'more';
+    }
+
+    public function inWords(): string
+    {
+        return 'is more than';
+    }
+
+    public function holds(mixed $found, mixed $value, FieldType $type): bool
+    {
+        return Order::of($found, $value, $type) === 1;
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+use Herald\Record\FieldType;
+
+/** A way to compare a field with a value. Each is one class here, registered in {@see Operators}: which fields it suits, whether it holds, how it is told. */
+abstract class Operator
+{
+    /** The name that documents use, e.g. "one_of". */
+    abstract public function name(): string;
+
+    /** As it stands behind the field in a sentence, beginning with "is". */
+    abstract public function inWords(): string;
+
+    /** Whether a field of this type can be compared so. */
+    abstract public function suits(FieldType $type): bool;
+
+    /**
+     * @param  mixed  $found  of the record, in its normal form; null and empty texts, lists and objects are empty
+     * @param  mixed  $value  that it is compared with; a list where several are taken; null where none is
+     */
+    abstract public function holds(mixed $found, mixed $value, FieldType $type): bool;
+
+    /** What it is compared with. */
+    public function takes(): Takes
+    {
+        return Takes::One;
+    }
+
+    /** Whether a field for which it holds is not empty. */
+    public function provesFilled(): bool
+    {
+        return true;
+    }
+
+    /**
+     * @param  string  $label  of the field
+     * @param  string  $value  that it is compared with, in words
+     */
+    public function sentence(string $label, string $value): string
+    {
+        return trim("{$label} {$this->inWords()} {$value}");
+    }
+
+    /**
+     * Why it holds, or does not, for what was found.
+     *
+     * @param  string  $found  in words; nothing where it compares with nothing
+     */
+    public function reason(bool $holds, string $label, string $found, string $value): string
+    {
+        return $holds ? $this->sentence($label, $value) : "{$label} is {$found}, ".preg_replace('/^is/', 'not', $this->inWords()).' '.$value;
+    }
+}
