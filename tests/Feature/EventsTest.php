@@ -84,6 +84,9 @@ final class EventsTest extends TestCase
 
         self::assertSame([DispatchState::Skipped, DispatchState::Sent, DispatchState::Skipped], Dispatch::query()->orderBy('id')->pluck('state')->all());
         self::assertSame('There is no address: the address in order.customer.email is empty', Dispatch::query()->where('state', DispatchState::Skipped)->firstOrFail()->state_reason);
+        $this->raise(['id' => 'evt-2', 'event' => 'order.placed', 'record' => ['number' => 'LM-30001'] + self::ORDER]);
+        $this->work();
+        $this->signIn()->ask('GET', '/api/app/templates/night-blue-receipt/publication')->assertOk()->assertJsonPath('messages', 1)->assertJsonPath('people', 1);
     }
 
     public function test_what_the_source_still_sends_is_left_to_it(): void

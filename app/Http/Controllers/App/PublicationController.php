@@ -12,6 +12,7 @@ use App\Http\Problem;
 use App\Loading\PublishTemplate;
 use App\Models\Claim;
 use App\Models\Dispatch;
+use App\Models\DispatchState;
 use Herald\Check\Finding;
 use Herald\Check\Weight;
 use Herald\Document\Json;
@@ -34,8 +35,8 @@ final class PublicationController
             $bench->notice !== null => $bench->notice->toTemplate($key, $bench->template->name, '', $bench->manifest->source->defaultLanguage),
             default => ['envelope' => [], 'manuscript' => []],
         };
-        $sent = $notice === null ? null : Dispatch::query()->where('notice_id', $notice->id)->where('created_at', '>=', now()->subDays(30))
-            ->selectRaw('count(*) as messages, count(distinct recipient) as people')->toBase()->first();
+        $sent = $notice === null ? null : Dispatch::query()->where('notice_id', $notice->id)->where('created_at', '>=', now()->subDays(30))->where('state', '!=', DispatchState::Skipped)
+            ->selectRaw("count(*) as messages, count(distinct nullif(recipient, '')) as people")->toBase()->first();
 
         return response()->json([
             'revision' => $bench->template->draft?->revision, 'version' => $latest?->number,
