@@ -71,20 +71,21 @@ final class Compiler
     {
         [$head, $twig, $sheet] = [new TwigWriter, new TwigWriter, new StyleSheet];
         $inset = 3 * $brand->step;
-        $writer = (new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset, $marks !== null, $sheet))->looking($manuscript->look, 'template');
+        $styling = (new Styling($brand, $sheet, $marks !== null))->looking($manuscript->look, 'template');
+        $writer = new HtmlWriter($twig, $ledger, $brand, $rightToLeft, $brand->width - 2 * $inset, $styling, $sheet);
         [$around, $within] = [$writer->marked($marks === Marks::Frame), $writer->marked($marks === Marks::Manuscript)];
 
-        $writer->markup('<body'.$writer->ground(ColourRole::Page, ['margin' => '0', 'padding' => '0'], Element::Page).'>');
+        $writer->markup('<body'.$writer->styling->ground(ColourRole::Page, ['margin' => '0', 'padding' => '0'], Element::Page).'>');
         if ($manuscript->envelope->preview !== null) {
-            $writer->markup('<div'.$writer->style(['display' => 'none', 'max-height' => '0', 'overflow' => 'hidden', 'font-size' => '1px', 'line-height' => '1px', 'color' => ColourRole::Page, 'mso-hide' => 'all']).'>');
+            $writer->markup('<div'.$writer->styling->style(['display' => 'none', 'max-height' => '0', 'overflow' => 'hidden', 'font-size' => '1px', 'line-height' => '1px', 'color' => ColourRole::Page, 'mso-hide' => 'all']).'>');
             $writer->attribute($manuscript->envelope->preview);
             $writer->markup(str_repeat(self::PREVIEW_PADDING, 40).'</div>');
         }
         // No margin at the sides: on a phone every pixel counts, and where there is room the message stands in the middle.
         $outer = $brand->framed ? ($brand->full ? '0' : (3 * $brand->step).'px 0') : $brand->step.'px';
-        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"'.$writer->ground(ColourRole::Page, []).'>');
+        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"'.$writer->styling->ground(ColourRole::Page, []).'>');
         if (! $brand->full) {
-            $writer->markup('<tr><td align="center"'.$writer->style(['padding' => $outer]).'>');
+            $writer->markup('<tr><td align="center"'.$writer->styling->style(['padding' => $outer]).'>');
             $writer->openMiddle();
         }
         $around->rows(self::bands($frame, Header::class));
@@ -100,7 +101,7 @@ final class Compiler
         // The head comes last: only now is it known what differs on a phone and in the dark.
         $head->literal('<!DOCTYPE html><html lang="'.HtmlWriter::escape($manuscript->language).'" dir="'.($rightToLeft ? 'rtl' : 'ltr').'"><head><meta charset="utf-8">'
             .'<meta name="viewport" content="width=device-width, initial-scale=1"><meta name="format-detection" content="telephone=no, date=no, address=no, email=no"><title>');
-        (new HtmlWriter($head, $ledger, $brand, $rightToLeft, 0))->attribute($manuscript->envelope->subject);
+        (new HtmlWriter($head, $ledger, $brand, $rightToLeft, 0, $styling, $sheet))->attribute($manuscript->envelope->subject);
         $head->literal('</title>'.$sheet->markup($brand->webFont).'</head>');
         $head->append($twig);
 

@@ -66,7 +66,7 @@ abstract readonly class Band implements Group
     {
         $step = $writer->brand->step;
         $writer->band(static::ground(), (2 * $step + 4).'px '.(2 * $step).'px', Element::from(static::type()), $writer->mark($this->common->id), fn (HtmlWriter $inside) => $inside
-            ->within($writer->brand->width - 4 * $step)->inked(static::ink(), static::smaller())->stack($this->blocks));
+            ->within($writer->brand->width - 4 * $step)->styled($inside->styling->inked(static::ink(), static::smaller()))->stack($this->blocks));
     }
 
     public function text(TextWriter $writer): void

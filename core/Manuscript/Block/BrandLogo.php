@@ -52,7 +52,7 @@ final readonly class BrandLogo implements Block
     public function html(HtmlWriter $writer): void
     {
         $brand = $writer->brand;
-        $name = $writer->font(Token::HeadingFont, $writer->tokens->figure(Token::Size) + 3, ColourRole::Heading, 1.3);
+        $name = $writer->styling->font(Token::HeadingFont, $writer->styling->tokens->figure(Token::Size) + 3, ColourRole::Heading, 1.3);
         if ($brand->logo === null) {
             $this->link($writer, null, ['letter-spacing' => '2px', 'text-decoration' => 'none'] + $name, fn () => $writer->source('name', Escape::Html));
 
@@ -72,7 +72,7 @@ final readonly class BrandLogo implements Block
             return;
         }
         $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0" align="'.$this->common->align->side($writer->rightToLeft).'"><tr><td bgcolor="'.$brand->logo->plate.'"'
-            .$writer->style(['background-color' => $brand->logo->plate, 'padding' => $brand->step.'px '.(2 * $brand->step).'px', 'border-radius' => Token::Corner]).'>');
+            .$writer->styling->style(['background-color' => $brand->logo->plate, 'padding' => $brand->step.'px '.(2 * $brand->step).'px', 'border-radius' => Token::Corner]).'>');
         $this->link($writer, $brand->logo->link, ['text-decoration' => 'none'], $show);
         $writer->markup('</td></tr></table>');
     }
@@ -92,7 +92,7 @@ final readonly class BrandLogo implements Block
         $width = min($logo->width, $writer->width);
         $writer->markup('<img src="'.HtmlWriter::escape($address).'" width="'.$width.'" alt="');
         $logo->alternative === null ? $writer->source('name', Escape::Attribute) : $writer->markup(HtmlWriter::escape($logo->alternative));
-        $writer->markup('"'.$writer->style([...['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'height' => 'auto', 'border' => '0'], ...$hidden] + $font, Element::Logo, $class).'>');
+        $writer->markup('"'.$writer->styling->style([...['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'height' => 'auto', 'border' => '0'], ...$hidden] + $font, Element::Logo, $class).'>');
     }
 
     /**
@@ -100,7 +100,7 @@ final readonly class BrandLogo implements Block
      */
     private function link(HtmlWriter $writer, ?string $address, array $style, \Closure $inside): void
     {
-        $writer->markup('<a'.$writer->style($style).' href="');
+        $writer->markup('<a'.$writer->styling->style($style).' href="');
         $address === null ? $writer->source('url', Escape::Raw, '|address|attribute') : $writer->markup(HtmlWriter::escape($address));
         $writer->markup('">');
         $inside();

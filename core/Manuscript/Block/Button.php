@@ -59,11 +59,11 @@ final readonly class Button implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $style = $writer->font(Token::Font, $writer->tokens->figure(Token::Size), ColourRole::ButtonText, 1.25) + [
+        $style = $writer->styling->font(Token::Font, $writer->styling->tokens->figure(Token::Size), ColourRole::ButtonText, 1.25) + [
             'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => Token::Corner,
         ];
         $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
-            .$writer->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => '13px 24px'], Element::ButtonBox).'>');
+            .$writer->styling->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => '13px 24px'], Element::ButtonBox).'>');
         $writer->link($this->link, $style, fn () => $writer->inline($this->label), always: true, part: Element::Button);
         $writer->markup('</td></tr></table>');
     }

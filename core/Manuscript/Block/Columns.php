@@ -76,8 +76,8 @@ final readonly class Columns implements Block
         $last = count($this->columns) - 1;
         $writer->markup('<!--[if mso]><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><![endif]-->');
         foreach ($this->columns as $index => $blocks) {
-            $writer->markup('<!--[if mso]><td width="'.$width.'" valign="top"><![endif]--><div'.$writer->style(['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'vertical-align' => 'top'])
-                .'><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$writer->style(['padding-'.Align::End->side($writer->rightToLeft) => $index === $last ? '0' : $gap.'px']).'>');
+            $writer->markup('<!--[if mso]><td width="'.$width.'" valign="top"><![endif]--><div'.$writer->styling->style(['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'vertical-align' => 'top'])
+                .'><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$writer->styling->style(['padding-'.Align::End->side($writer->rightToLeft) => $index === $last ? '0' : $gap.'px']).'>');
             $writer->within($width - ($index === $last ? 0 : $gap))->stack($blocks);
             $writer->markup('</td></tr></table></div><!--[if mso]></td><![endif]-->');
         }

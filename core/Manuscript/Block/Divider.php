@@ -49,7 +49,7 @@ final readonly class Divider implements Block
     public function html(HtmlWriter $writer): void
     {
         $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td height="1"'
-            .$writer->style(['border-top' => ColourRole::Line, 'font-size' => '1px', 'line-height' => '1px'], Element::Divider)
+            .$writer->styling->style(['border-top' => ColourRole::Line, 'font-size' => '1px', 'line-height' => '1px'], Element::Divider)
             .'>&nbsp;</td></tr></table>');
     }
 

@@ -62,8 +62,8 @@ final readonly class Facts implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $label = ['padding' => '4px 0'] + $writer->font(Token::Font, $writer->tokens->figure(Token::Size), ColourRole::Muted);
-        $value = ['padding' => '4px 0'] + $writer->bodyFont();
+        $label = ['padding' => '4px 0'] + $writer->styling->font(Token::Font, $writer->styling->tokens->figure(Token::Size), ColourRole::Muted);
+        $value = ['padding' => '4px 0'] + $writer->styling->bodyFont();
         $writer->openTable();
         foreach ($this->rows as $row) {
             $writer->when($row->when, function () use ($writer, $row, $label, $value): void {

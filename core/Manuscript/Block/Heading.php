@@ -58,7 +58,7 @@ final readonly class Heading implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $style = $writer->font(Token::HeadingFont, $writer->tokens->heading($this->level), ColourRole::Heading, 1.25) + ['font-weight' => 'bold', 'margin' => '0'];
+        $style = $writer->styling->font(Token::HeadingFont, $writer->styling->tokens->heading($this->level), ColourRole::Heading, 1.25) + ['font-weight' => 'bold', 'margin' => '0'];
         $writer->element("h{$this->level}", $style, fn () => $writer->inline($this->words), Element::Heading);
     }
 

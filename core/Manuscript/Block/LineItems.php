@@ -122,8 +122,8 @@ final readonly class LineItems implements Block
     public function html(HtmlWriter $writer): void
     {
         $line = ['border-bottom' => ColourRole::Line];
-        $head = ['padding' => '4px 0 6px 0'] + $line + $writer->smallFont() + ['font-weight' => 'normal'];
-        $cell = ['padding' => '9px 0'] + $line + $writer->bodyFont();
+        $head = ['padding' => '4px 0 6px 0'] + $line + $writer->styling->smallFont() + ['font-weight' => 'normal'];
+        $cell = ['padding' => '9px 0'] + $line + $writer->styling->bodyFont();
         $last = count($this->columns) - 1;
         $inset = static fn (int $index): array => $index === $last ? [] : ['padding-'.Align::End->side($writer->rightToLeft) => '12px'];
 

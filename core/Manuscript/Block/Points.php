@@ -69,7 +69,7 @@ final readonly class Points implements Block
             : ['margin' => '0', 'padding' => '0', 'list-style-position' => 'inside'];
         $writer->element($this->numbered ? 'ol' : 'ul', $style, function () use ($writer): void {
             foreach ($this->points as $point) {
-                $writer->when($point->when, fn () => $writer->element('li', $writer->bodyFont() + ['margin' => '0'], fn () => $writer->inline($point->words), Element::Point));
+                $writer->when($point->when, fn () => $writer->element('li', $writer->styling->bodyFont() + ['margin' => '0'], fn () => $writer->inline($point->words), Element::Point));
             }
         });
     }

@@ -61,8 +61,8 @@ final readonly class Section implements Block
     {
         $step = $writer->brand->step;
         $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'
-            .$writer->ground($this->ground, ['padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px'], Element::Section).'>');
-        $writer->within($writer->width - 4 * $step)->inside(Element::Section)->inked(null)->stack($this->blocks);
+            .$writer->styling->ground($this->ground, ['padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px'], Element::Section).'>');
+        $writer->within($writer->width - 4 * $step)->styled($writer->styling->inside(Element::Section)->inked(null))->stack($this->blocks);
         $writer->markup('</td></tr></table>');
     }
 

@@ -51,10 +51,10 @@ final readonly class SocialLinks implements Block
         if ($writer->brand->social === []) {
             return;
         }
-        $writer->element('p', $writer->bodyFont() + ['margin' => '0'], function () use ($writer): void {
+        $writer->element('p', $writer->styling->bodyFont() + ['margin' => '0'], function () use ($writer): void {
             foreach ($writer->brand->social as $name => $address) {
                 $writer->markup($name === array_key_first($writer->brand->social) ? '' : ' &nbsp;&middot;&nbsp; ');
-                $writer->markup('<a'.$writer->style(['color' => ColourRole::Link, 'text-decoration' => 'underline'], Element::Link).' href="'.HtmlWriter::escape($address).'">'.HtmlWriter::escape((string) $name).'</a>');
+                $writer->markup('<a'.$writer->styling->style(['color' => ColourRole::Link, 'text-decoration' => 'underline'], Element::Link).' href="'.HtmlWriter::escape($address).'">'.HtmlWriter::escape((string) $name).'</a>');
             }
         }, Element::Social);
     }

@@ -56,7 +56,7 @@ final readonly class Text implements Block
 
     public function html(HtmlWriter $writer): void
     {
-        $style = $this->small ? $writer->smallFont() : $writer->bodyFont();
+        $style = $this->small ? $writer->styling->smallFont() : $writer->styling->bodyFont();
         $writer->element('p', $style + ['margin' => '0'], fn () => $writer->inline($this->words), Element::Text);
     }
 

@@ -69,7 +69,7 @@ final readonly class Totals implements Block
         $writer->openTable();
         foreach ($this->rows as $row) {
             $writer->when($row->when, function () use ($writer, $row): void {
-                $style = ['padding' => $row->strong ? '9px 0' : '4px 0'] + $writer->bodyFont() + ($row->strong ? ['font-weight' => 'bold', 'border-top' => ColourRole::Line] : ['font-weight' => 'normal']);
+                $style = ['padding' => $row->strong ? '9px 0' : '4px 0'] + $writer->styling->bodyFont() + ($row->strong ? ['font-weight' => 'bold', 'border-top' => ColourRole::Line] : ['font-weight' => 'normal']);
                 $writer->markup('<tr>');
                 $writer->cell('th', Align::Start, $style, fn () => $writer->inline($row->label), Element::TotalLabel, ' scope="row"');
                 $writer->cell('td', Align::End, $style, fn () => $writer->inline($row->value), Element::TotalValue);
