@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Database\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
 
@@ -18,7 +19,7 @@ use Illuminate\Support\Carbon;
  * @property string $subject
  * @property string $from
  * @property string $to
- * @property string $raw
+ * @property string $raw byte by byte as it came
  * @property Carbon $received_at
  */
 final class Letter extends Model
@@ -29,6 +30,6 @@ final class Letter extends Model
 
     protected function casts(): array
     {
-        return ['envelope_to' => 'array', 'received_at' => 'datetime'];
+        return ['envelope_to' => 'array', 'raw' => Bytes::class, 'received_at' => 'datetime'];
     }
 }

@@ -29,7 +29,8 @@ return new class extends Migration
             $table->string('subject')->nullable();
             $table->string('message_id')->nullable();
             $table->string('sender')->nullable();
-            $table->binary('bytes')->nullable();
+            // As text, which every engine hands back the same: our messages are ASCII.
+            $table->text('bytes')->nullable();
             $table->unsignedInteger('attempts')->default(0);
             $table->unsignedInteger('resends')->default(0);
             $table->timestamp('due_at');

@@ -241,7 +241,7 @@ final class EventsTest extends TestCase
         $this->decide();
         $row = (array) DB::table('dispatches')->first();
         try {
-            DB::table('dispatches')->insert(['id' => '01ANOTHER', 'due_id' => null] + $row);
+            DB::transaction(static fn () => DB::table('dispatches')->insert(['id' => '01ANOTHER', 'due_id' => null] + $row));
             self::fail('It went twice.');
         } catch (UniqueConstraintViolationException) {
             // By its notice, record, recipient and occasion.

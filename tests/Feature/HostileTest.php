@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Database\Bytes;
+use App\Models\Letter;
 use App\Models\Record;
 use App\Models\Role;
 use Illuminate\Testing\TestResponse;
@@ -98,6 +100,17 @@ final class HostileTest extends TestCase
         yield 'a key that is not UTF-8' => ['GET', '/api/app/records/order/%FF%FE', '', 400, 'The address is not UTF-8'];
         yield 'a search that is not UTF-8' => ['GET', '/api/app/records?search=%FF', '', 400, 'The address is not UTF-8'];
         yield 'a record type of two kinds' => ['GET', '/api/app/records?type[]=order', '', 422, '"place":"type"'];
+    }
+
+    public function test_a_letter_is_kept_byte_by_byte_whatever_the_engine(): void
+    {
+        $raw = implode('', array_map(chr(...), range(0, 255))).'\\x41 \\'.chr(0);
+        $letter = Letter::query()->create(['envelope_from' => '', 'envelope_to' => [], 'subject' => '', 'from' => '', 'to' => '', 'raw' => $raw, 'received_at' => now()]);
+        self::assertSame([$raw, $raw], [$letter->raw, $letter->refresh()->raw]);
+
+        $stream = fopen('php://memory', 'w+b') ?: throw new \RuntimeException;
+        fwrite($stream, $raw);
+        self::assertSame($raw, (new Bytes)->get($letter, 'raw', $stream, []), 'an engine may hand them back as a stream');
     }
 
     #[DataProvider('requests')]
