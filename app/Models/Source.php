@@ -43,6 +43,12 @@ final class Source extends Model
         return self::$read[$this->manifest_hash] ??= Manifest::stored(Json::ofText($this->manifest, "manifest of {$this->key}"));
     }
 
+    /** The web address of its own, read without its notices: the manifest is long. */
+    public function address(): string
+    {
+        return (string) Json::ofText($this->manifest, "manifest of {$this->key}")->node()->node('source')?->optionalString('url');
+    }
+
     /** The brand that templates wear which name none. There always is one: the first is made of the source's own colours. */
     public function defaultBrand(): Brand
     {
