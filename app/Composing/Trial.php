@@ -4,18 +4,20 @@ declare(strict_types=1);
 
 namespace App\Composing;
 
-use Herald\Cast\CastMember;
-use Herald\Cast\FirstCast;
+use App\Deciding\Matter;
+use Herald\Brand\Brand;
 use Herald\Check\Finding;
 use Herald\Check\Weight;
 use Herald\Document\Json;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
+use Herald\Manuscript\Block;
 use Herald\Manuscript\Manuscript;
 use Herald\Manuscript\Template;
 use Herald\Message\MimeMessage;
 use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
+use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Renderer;
 use Herald\Render\TooLarge;
@@ -24,13 +26,10 @@ use Herald\Value\Clean;
 /** Fills a draft once for the whole cast, in all its languages: what cannot be made is found before it is published, with its place. */
 final readonly class Trial
 {
-    /** How many of the newest records the cast is picked from. */
-    private const CAST_FROM = 200;
-
     /** Stands for a record's own recipient, who is left out of this. */
     private const NOBODY = 'nobody@example.org';
 
-    private function __construct(private Workbench $bench, private Renderer $renderer)
+    private function __construct(private Workbench $bench, private Renderer $renderer, private Brand $brand)
     {
     }
 
@@ -39,18 +38,23 @@ final readonly class Trial
      */
     public static function of(Workbench $bench, Json $document): array
     {
-        [$records] = $bench->records(self::CAST_FROM);
-        $keys = array_map(static fn (CastMember $member): string => $member->key, FirstCast::of($bench->type, $records));
-        $trial = new self($bench, Renderer::inMemory(app(Limits::class)));
+        $matters = [];
+        foreach ($bench->cast()[0] as $member) {
+            $matters[$member->key] = $bench->matter($bench->record($member->key));
+        }
+        $trial = new self($bench, Renderer::inMemory(app(Limits::class)), $bench->brand($document->node()->optionalString('brand')));
         $languages = array_map(strval(...), [$document->node()->string('language'), ...array_keys($document->node()->array('translations'))]);
         $findings = [];
         foreach ($languages as $language) {
             $manuscript = Template::draft($document, $bench->vocabulary, $language)->manuscript;
-            foreach ($keys as $key) {
-                $thrown = $trial->thrown($manuscript, $document, $key);
+            [$message, $thrown] = self::tried(static fn (): CompiledMessage => Compiler::compile($manuscript, $trial->brand));
+            foreach ($matters as $key => $matter) {
+                if ($message !== null) {
+                    [, $thrown] = self::tried(static fn (): MimeMessage => $trial->made($message, $matter));
+                }
                 if ($thrown !== null) {
                     $where = count($languages) > 1 ? ', in '.LanguageTag::name($language) : '';
-                    $findings[$language.$thrown] ??= Finding::ofBlock($trial->blockOf($manuscript, $document, $key), Weight::Grave, "It cannot be made for {$key}{$where}: {$thrown}.");
+                    $findings[$language.$thrown] ??= Finding::ofBlock($trial->blockOf($manuscript, $matter), Weight::Grave, "It cannot be made for {$key}{$where}: {$thrown}.");
                 }
             }
         }
@@ -58,30 +62,43 @@ final readonly class Trial
         return array_values($findings);
     }
 
-    /** @return string|null what keeps a manuscript from being made for a record, in words; null when nothing does */
-    private function thrown(Manuscript $manuscript, Json $document, string $key): ?string
+    private function made(CompiledMessage $message, Matter $matter): MimeMessage
+    {
+        return MimeMessage::compose($this->renderer->fill($message, $matter->scope($this->bench->manifest->source, $message)), new Recipient(self::NOBODY), 'trial', $matter->moment);
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param  \Closure(): T  $make
+     * @return array{T|null, string|null} what was made, or what kept it from that, in words
+     */
+    private static function tried(\Closure $make): array
     {
         try {
-            $message = Compiler::compile($manuscript, $this->bench->brand($document->node()->optionalString('brand')));
-            $filled = $this->renderer->fill($message, $this->bench->scope($message, $this->bench->record($key)));
-            MimeMessage::compose($filled, new Recipient(self::NOBODY), 'trial', now()->toDateTimeImmutable());
+            return [$make(), null];
         } catch (TooLarge|UnsendableMessage $e) {
-            return lcfirst($e->getMessage());
+            return [null, lcfirst($e->getMessage())];
         } catch (\Throwable $e) {
             report($e);
 
-            return Clean::line(mb_strimwidth($e->getMessage(), 0, 200, '…'));
+            return [null, Clean::line(mb_strimwidth($e->getMessage(), 0, 200, '…'))];
         }
-
-        return null;
     }
 
     /** The first block that cannot be made alone; null when it is not one of them. */
-    private function blockOf(Manuscript $manuscript, Json $document, string $key): ?string
+    private function blockOf(Manuscript $manuscript, Matter $matter): ?string
     {
+        $fails = function (Block ...$blocks) use ($manuscript, $matter): bool {
+            $part = new Manuscript($manuscript->language, $manuscript->envelope, array_values($blocks), $manuscript->look);
+
+            return self::tried(fn (): MimeMessage => $this->made(Compiler::compile($part, $this->brand), $matter))[1] !== null;
+        };
+        if ($fails()) {
+            return null;
+        }
         foreach ($manuscript->blocks as $block) {
-            if ($this->thrown(new Manuscript($manuscript->language, $manuscript->envelope, [$block], $manuscript->look), $document, $key) !== null
-                && $this->thrown(new Manuscript($manuscript->language, $manuscript->envelope, [], $manuscript->look), $document, $key) === null) {
+            if ($fails($block)) {
                 return $block->common()->id;
             }
         }

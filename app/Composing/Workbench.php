@@ -11,6 +11,8 @@ use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
 use Herald\Brand\Brand;
+use Herald\Cast\CastMember;
+use Herald\Cast\FirstCast;
 use Herald\Check\Checks;
 use Herald\Check\Examination;
 use Herald\Check\Finding;
@@ -23,16 +25,13 @@ use Herald\Document\Limits;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\Template as Document;
-use Herald\Message\Recipient;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Fullness;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
-use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Marks;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Source\Manifest;
 
 /** A template laid out for being written on, with all that its words may refer to. */
@@ -40,6 +39,9 @@ final readonly class Workbench
 {
     /** How many of the newest records speak for all when it is counted how often a value is empty. */
     private const RECORDS = 200;
+
+    /** How many of the newest records the cast is picked from. */
+    private const CAST_FROM = 500;
 
     private function __construct(
         public Template $template,
@@ -125,11 +127,11 @@ final readonly class Workbench
     /** Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read. */
     public function rendering(Json $document, Record $record, ?string $language, ?Marks $marks = null): DraftRendering
     {
-        $recipient = $this->recipient($record);
+        $matter = $this->matter($record);
         $node = $document->node();
         $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
         do {
-            $choice = LanguageChoice::lookup($language ?? $recipient->language, $languages, $this->manifest->source->defaultLanguage);
+            $choice = LanguageChoice::lookup($language ?? $matter->recipient->language, $languages, $this->manifest->source->defaultLanguage);
             $reading = Document::draft($document, $this->vocabulary, $choice->language);
             // As it would go out: a language with words missing falls back as a whole. One that is asked for is shown as it is.
             $again = $language === null && $reading->missing !== [];
@@ -138,13 +140,23 @@ final readonly class Workbench
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         // In memory: what is kept on disk is for editions, and this changes with every key.
-        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, $this->scope($message, $record), $recipient);
+        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, $matter->scope($this->manifest->source, $message), $matter->recipient);
     }
 
-    /** All that a compiled message may name about a record now. */
-    public function scope(CompiledMessage $message, Record $record): Scope
+    /** What a message about a record would be about now, and whom it would go to. */
+    public function matter(Record $record): Matter
     {
-        return Matter::ofRecord($this->notice, $this->type, $record)->scope($this->manifest->source, $message);
+        return Matter::ofRecord($this->notice, $this->type, $record);
+    }
+
+    /**
+     * @return array{list<CastMember>, list<string>} the records picked to show the most, and the keys of those that cannot be read any more
+     */
+    public function cast(): array
+    {
+        [$records, $unreadable] = $this->records(self::CAST_FROM);
+
+        return [FirstCast::of($this->type, $records), $unreadable];
     }
 
     /**
@@ -181,12 +193,6 @@ final readonly class Workbench
     {
         return $this->notice === null ? null
             : $this->source->notices()->where('key', $this->notice->key)->with('claims.template.latestVersion')->first()?->setRelation('source', $this->source);
-    }
-
-    /** Whom the notice goes to about a record. */
-    public function recipient(Record $record): Recipient
-    {
-        return Matter::ofRecord($this->notice, $this->type, $record)->recipient;
     }
 
     /**

@@ -19,6 +19,7 @@ use Herald\Record\RecordType;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Scope;
 use Herald\Source\Source;
+use Illuminate\Support\Facades\DB;
 
 /** What a message is about: a record, parameters, a recipient, a moment. The beginning of every message, whatever asks for it. */
 final readonly class Matter
@@ -79,13 +80,15 @@ final readonly class Matter
     {
         $event = $due->event ?? throw new \LogicException('A due of an event');
         $data = RecordReader::read($type, Seal::open($type->fields, (array) json_decode((string) $event->data, true)), 'event '.$event->event_id, app(Limits::class));
-        $record = $due->record;
-        if ($record->revision === $event->record_revision) {
-            $record->take($type, $data);
-        }
-        $event->dues()->update(['record_revision' => $record->revision]);
+        DB::transaction(static function () use ($due, $event, $type, $data): void {
+            $record = $due->record;
+            if ($record->revision === $event->record_revision) {
+                $record->take($type, $data);
+            }
+            $event->dues()->update(['record_revision' => $record->revision]);
+            $event->update(['data' => null, 'fault' => null, 'record_revision' => $record->revision]);
+        });
         $due->refresh();
-        $event->update(['data' => null, 'fault' => null, 'record_revision' => $record->revision]);
     }
 
     private static function example(Field $field): mixed

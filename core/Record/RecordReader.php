@@ -22,8 +22,6 @@ final class RecordReader
 {
     private const LONGEST_IDENTITY = 200;
 
-    private const IDENTITY = 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another';
-
     private Faults $faults;
 
     private function __construct(private readonly string $document, private readonly ?Limits $limits)
@@ -43,10 +41,10 @@ final class RecordReader
     {
         $identity = $data[$type->identity] ?? null;
         $reader = new self($document.(is_string($identity) || is_int($identity) ? ' ('.mb_strimwidth((string) $identity, 0, 60, '…').')' : ''), $limits);
-        if ($identity === null || $identity === '') {
-            $reader->faults->add($type->identity, 'must not be empty: it tells one record from another');
-        } elseif (is_string($identity) && (mb_strlen($identity) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $identity) === 1)) {
-            $reader->faults->add($type->identity, self::IDENTITY);
+        // Of another kind than a text or a number it is a fault of its field.
+        $fault = $identity === null || is_string($identity) ? self::faultOf((string) $identity) : null;
+        if ($fault !== null) {
+            $reader->faults->add($type->identity, $fault);
         }
 
         return $reader->finish($reader->fields($type->fields, $data, ''));
@@ -65,11 +63,19 @@ final class RecordReader
         self::weigh($data, $limits, 'record');
         $identity = $data[$type->identity] ?? null;
         $text = is_string($identity) || is_int($identity) ? (string) $identity : '';
-        if ($text === '' || mb_strlen($text) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $text) === 1) {
-            throw InvalidDocument::because('record', $type->identity, $text === '' ? 'must not be empty: it tells one record from another' : self::IDENTITY);
-        }
+        $fault = self::faultOf($text);
 
-        return $text;
+        return $fault === null ? $text : throw InvalidDocument::because('record', $type->identity, $fault);
+    }
+
+    /** @return string|null what is wrong with an identity; null when nothing is */
+    private static function faultOf(string $identity): ?string
+    {
+        return match (true) {
+            $identity === '' => 'must not be empty: it tells one record from another',
+            mb_strlen($identity) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $identity) === 1 => 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another',
+            default => null,
+        };
     }
 
     /**

@@ -13,7 +13,6 @@ use App\Mail\HandoverOutcome;
 use App\Mailroom\Mailroom;
 use App\Models\Brand;
 use App\Models\Record;
-use Herald\Cast\FirstCast;
 use Herald\Check\Finding;
 use Herald\Document\Extent;
 use Herald\Document\Limits;
@@ -41,15 +40,12 @@ use Illuminate\Validation\ValidationException;
 /** What the composer asks for while a template is written. */
 final class DeskController
 {
-    /** How many of the newest records the cast is picked from. */
-    private const CAST_FROM = 500;
-
     /** All that does not change while one writes: blocks, fields, formats, the cast. */
     public function show(string $key): JsonResponse
     {
         $bench = Workbench::of($key);
         $source = $bench->manifest->source;
-        [$records, $unreadable] = $bench->records(self::CAST_FROM);
+        [$cast, $unreadable] = $bench->cast();
 
         return response()->json([
             'notice' => $bench->notice === null ? null : [
@@ -59,7 +55,7 @@ final class DeskController
             ],
             ...DeskParts::of($bench->vocabulary, $bench->brand($bench->brandKey()), $source),
             'brands' => $bench->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
-            'cast' => FirstCast::of($bench->type, $records),
+            'cast' => $cast,
             'left_out' => array_slice($unreadable, 0, 20),
         ]);
     }
@@ -81,7 +77,7 @@ final class DeskController
         foreach ($source->toArray() as $name => $value) {
             $values['source.'.$name] = (string) $value;
         }
-        $recipient = $bench->recipient($record);
+        $recipient = $bench->matter($record)->recipient;
         $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $bench->brand($bench->brandKey())->name];
 
         return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== '')]);
