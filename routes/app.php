@@ -2,17 +2,17 @@
 
 use App\Http\Controllers\App\BrandController;
 use App\Http\Controllers\App\BrandDesignController;
-use App\Http\Controllers\App\BrandPublicationController;
 use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
+use App\Http\Controllers\App\DocumentController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Controllers\App\PeopleController;
-use App\Http\Controllers\App\PublicationController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\RunningOrderController;
 use App\Http\Controllers\App\SessionController;
 use App\Http\Controllers\App\TemplateController;
+use App\Models\DocumentKind;
 use Illuminate\Support\Facades\Route;
 
 // For the front end, with its session.
@@ -28,27 +28,29 @@ Route::middleware('auth:web')->group(function (): void {
     Route::get('records', [RecordController::class, 'index']);
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
     Route::get('templates', [TemplateController::class, 'index']);
-    Route::get('templates/{key}', [TemplateController::class, 'show']);
-    Route::get('templates/{key}/versions', [TemplateController::class, 'versions']);
-    Route::get('templates/{key}/versions/{number}', [TemplateController::class, 'version']);
-    Route::get('templates/{key}/publication', [PublicationController::class, 'show']);
     Route::get('templates/{key}/desk', [DeskController::class, 'show']);
     Route::get('templates/{key}/sheet', [DeskController::class, 'sheet']);
     // These look at what is sent with them and change nothing.
     Route::middleware('throttle:stage')->group(function (): void {
         Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
         Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
-        Route::post('templates/{key}/comparison', [TemplateController::class, 'compare']);
-        Route::post('brands/{key}/comparison', [BrandController::class, 'compare']);
         Route::post('brands/{key}/reading', [BrandDesignController::class, 'reading']);
         Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
     });
+    // What is the same for documents of every kind.
+    foreach (DocumentKind::cases() as $kind) {
+        Route::controller(DocumentController::class)->prefix("{$kind->plural()}/{key}")->group(static function () use ($kind): void {
+            Route::get('', 'show')->defaults('kind', $kind->value);
+            Route::get('versions', 'versions')->defaults('kind', $kind->value);
+            Route::get('versions/{number}', 'version')->defaults('kind', $kind->value);
+            Route::get('publication', 'publication')->defaults('kind', $kind->value);
+            Route::post('comparison', 'compare')->defaults('kind', $kind->value)->middleware('throttle:stage');
+            Route::put('draft', 'saveDraft')->defaults('kind', $kind->value)->middleware('can:write');
+            Route::post('publication', 'publish')->defaults('kind', $kind->value)->middleware('can:publish');
+        });
+    }
     Route::get('brands', [BrandController::class, 'index']);
-    Route::get('brands/{key}', [BrandController::class, 'show']);
     Route::get('brands/{key}/desk', [BrandDesignController::class, 'desk']);
-    Route::get('brands/{key}/versions', [BrandController::class, 'versions']);
-    Route::get('brands/{key}/versions/{number}', [BrandController::class, 'version']);
-    Route::get('brands/{key}/publication', [BrandPublicationController::class, 'show']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);
     Route::get('letters', [LetterController::class, 'index']);
@@ -58,13 +60,11 @@ Route::middleware('auth:web')->group(function (): void {
     Route::middleware('can:write')->group(function (): void {
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
-        Route::put('templates/{key}/draft', [TemplateController::class, 'saveDraft']);
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
         Route::post('blocks', [DeskController::class, 'blocks'])->middleware('throttle:stage');
         Route::post('templates/{key}/proof', [DeskController::class, 'proof'])->middleware('throttle:proof');
         Route::post('brands', [BrandController::class, 'store']);
         Route::patch('brands/{key}', [BrandController::class, 'update']);
-        Route::put('brands/{key}/draft', [BrandController::class, 'saveDraft']);
         Route::post('pictures', [BrandDesignController::class, 'picture'])->middleware('throttle:pictures');
         Route::post('pictures/proposal', [BrandDesignController::class, 'proposal'])->middleware('throttle:pictures');
     });
@@ -74,9 +74,7 @@ Route::middleware('auth:web')->group(function (): void {
         Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
         Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
-        Route::post('templates/{key}/publication', [PublicationController::class, 'store']);
         Route::delete('brands/{key}', [BrandController::class, 'destroy']);
-        Route::post('brands/{key}/publication', [BrandPublicationController::class, 'store']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
     });

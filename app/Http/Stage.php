@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http;
 
-use App\Branding\Pictures;
 use App\Models\Source;
+use App\Pictures\Pictures;
 use Illuminate\Http\Response;
 
 /**

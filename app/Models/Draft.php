@@ -9,7 +9,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 
 /**
- * What is being written on a template, with a number that goes up at each save.
+ * What is being written on a document, with a number that goes up at each save.
  *
  * @property int $revision
  * @property string $document

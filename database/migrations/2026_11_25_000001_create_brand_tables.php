@@ -1,6 +1,5 @@
 <?php
 
-use App\Models\Source;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
@@ -53,8 +52,5 @@ return new class extends Migration
         Schema::table('editions', static function (Blueprint $table): void {
             $table->foreignId('brand_version_id')->nullable()->constrained();
         });
-        foreach (Source::query()->get() as $source) {
-            $source->defaultBrand();
-        }
     }
 };

@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Branding\Pictures;
+use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
-use App\Loading\PublishTemplate;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Dispatch;
@@ -14,6 +13,7 @@ use App\Models\Edition;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
+use App\Pictures\Pictures;
 use Herald\Document\Json;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
@@ -125,7 +125,7 @@ final class BrandsTest extends TestCase
         $document['colours']['link'] = '#004488';
         $this->ask('PUT', self::BRAND.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
         // As it would be after the source took a field away that the template names.
-        DB::table('template_versions')->update(['document' => str_replace('order.customer.first_name', 'order.customer.nickname', (string) TemplateVersion::query()->value('document'))]);
+        DB::table('versions')->where('kind', 'template')->update(['document' => str_replace('order.customer.first_name', 'order.customer.nickname', (string) TemplateVersion::query()->value('document'))]);
 
         self::assertStringContainsString('Night-blue receipt can no longer be compiled', $this->ask('GET', self::BRAND.'/publication')->json('findings.0.words'));
         $this->ask('POST', self::BRAND.'/publication', ['revision' => 1])->assertStatus(422);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
-use App\Loading\PublishTemplate;
 use App\Models\Dispatch;
 use App\Models\Record;
 use App\Models\Role;

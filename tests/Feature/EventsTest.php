@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
-use App\Loading\PublishTemplate;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Models\Due;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Loading\PublishTemplate;
+use App\Documents\PublishTemplate;
 use App\Models\Dispatch;
 use App\Models\Record;
 use Herald\Document\Json;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Documents\PublishTemplate;
 use App\Jobs\WorkDue;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
-use App\Loading\PublishTemplate;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Role;

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Branding\PublishBrand;
+use App\Documents\BrandDesk;
+use App\Documents\Publish;
 use App\Models\Source;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -32,7 +33,7 @@ final class BrandCommand extends Command
             return self::FAILURE;
         }
         try {
-            $version = PublishBrand::from($brand->setRelation('source', $source), Json::ofFile((string) $this->argument('file')));
+            $version = Publish::document(BrandDesk::with($brand, $source), Json::ofFile((string) $this->argument('file')));
         } catch (InvalidDocument $e) {
             $this->error($e->getMessage());
 

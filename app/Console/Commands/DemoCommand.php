@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Branding\Pictures;
-use App\Branding\PublishBrand;
+use App\Documents\BrandDesk;
+use App\Documents\Publish;
+use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
-use App\Loading\PublishTemplate;
 use App\Models\EventOrigin;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
+use App\Pictures\Pictures;
 use App\Sending\TakeEvent;
 use Database\Demo\LarkmoorRecords;
 use Herald\Document\Json;
@@ -71,7 +72,7 @@ final class DemoCommand extends Command
         if ($brand->latestVersion?->number === 1) {
             $logo = Pictures::take($source, File::get(database_path('demo/larkmoor-logo.svg')), 'larkmoor-logo.svg', null);
             $document = Json::ofText($brand->latestVersion->document, $brand->name)->data;
-            PublishBrand::from($brand, Json::ofArray([...$document, 'logo' => ['picture' => $logo->name, 'width' => 190]], $brand->name));
+            Publish::document(BrandDesk::with($brand, $source), Json::ofArray([...$document, 'logo' => ['picture' => $logo->name, 'width' => 190]], $brand->name));
         }
     }
 

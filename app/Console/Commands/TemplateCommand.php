@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Loading\PublishTemplate;
+use App\Documents\PublishTemplate;
 use App\Models\Source;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;

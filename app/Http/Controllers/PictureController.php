@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Branding\Pictures;
+use App\Pictures\Pictures;
 use Illuminate\Http\Response;
 
 /** Hands out pictures, to mail programs too. An address always shows the same, so it may be kept for good. */

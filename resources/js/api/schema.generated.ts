@@ -1413,6 +1413,8 @@ export interface components {
         BrandVersion: {
             number: number;
             document: components["schemas"]["BrandDocument"];
+            /** @description all that it says */
+            words: components["schemas"]["Change"][];
             /** @description from the version before */
             changes: components["schemas"]["Change"][];
         };

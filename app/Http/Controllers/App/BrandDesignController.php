@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Branding\Pictures;
-use App\Branding\Workshop;
+use App\Documents\BrandDesk;
 use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
+use App\Http\Resources\FindingLine;
 use App\Models\Picture;
 use App\Models\Source;
+use App\Pictures\Pictures;
 use Herald\Brand\Contrast;
 use Herald\Brand\Element;
 use Herald\Brand\Logo;
@@ -19,7 +20,6 @@ use Herald\Brand\Pixels;
 use Herald\Brand\Proposal;
 use Herald\Brand\ProposedRole;
 use Herald\Brand\Swatch;
-use Herald\Check\Brand\BrandFinding;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Walk;
@@ -40,12 +40,12 @@ final class BrandDesignController
     /** All that does not change while one designs. */
     public function desk(string $key): JsonResponse
     {
-        $workshop = Workshop::of($key);
-        $source = $workshop->manifest->source;
+        $desk = BrandDesk::of($key);
+        $source = $desk->manifest->source;
 
         return response()->json([
-            'desk' => ['notice' => null, 'cast' => [], ...DeskParts::of(Vocabulary::ofFrame(), $workshop->source->brandWornAs($key)->read(), $source)],
-            'messages' => $workshop->messages(),
+            'desk' => ['notice' => null, 'cast' => [], ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source)],
+            'messages' => $desk->messages(),
             'elements' => array_map(static fn (Element $element): array => ['class' => $element->value, 'words' => $element->words()], Element::cases()),
             'source' => ['name' => $source->name, 'url' => $source->url, 'legal' => $source->legal],
             'values' => (object) array_filter(['source.name' => $source->name, 'source.url' => $source->url, 'source.email' => $source->email, 'source.legal' => (string) $source->legal, 'source.reply_to' => (string) $source->replyTo]),
@@ -55,12 +55,12 @@ final class BrandDesignController
     /** What is to be said of what has been designed so far: contrasts, the dark set, the logo on its grounds, its CSS. */
     public function reading(string $key, Request $request): JsonResponse
     {
-        $workshop = Workshop::of($key);
+        $desk = BrandDesk::of($key);
         Asked::of($request, ['document' => ['required', 'array']]);
-        $document = $workshop->taken(ReadRequest::sent($request));
-        $design = $workshop->design($document);
+        $document = $desk->formed(ReadRequest::sent($request));
+        $design = $desk->design($document);
         $dark = $design->dark($design->colours);
-        $loaded = Workshop::loadedWidth($document);
+        $loaded = BrandDesk::loadedWidth($document);
 
         return response()->json([
             ...DeskParts::worn($design), 'dark' => $dark->hex(),
@@ -68,8 +68,8 @@ final class BrandDesignController
                 'text' => $pair->text->value, 'ground' => $pair->ground->value,
                 ...self::figures('light', $design->colours->ratio($pair)), ...self::figures('dark', $dark->ratio($pair)),
             ], Pair::all()),
-            'findings' => array_map(self::finding(...), $workshop->findings($document)),
-            'pictures' => (object) array_map(static fn (string $name): array => ['name' => $name, 'loaded' => $loaded, 'bytes' => Pictures::weight($name, $loaded)], Workshop::pictures($document)),
+            'findings' => FindingLine::collection($desk->findings($document)),
+            'pictures' => (object) array_map(static fn (string $name): array => ['name' => $name, 'loaded' => $loaded, 'bytes' => Pictures::weight($name, $loaded)], BrandDesk::pictures($document)),
             'sentences' => (object) Walk::sentences($document->data, Vocabulary::ofFrame()),
         ]);
     }
@@ -81,12 +81,12 @@ final class BrandDesignController
             'messages' => ['required', 'array', 'max:3'], 'messages.*.notice' => ['required', 'string'], 'messages.*.record' => ['required', 'string'], 'messages.*.language' => ['nullable', 'string', 'max:35'],
             'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ], besides: ['document']);
-        $workshop = Workshop::of($key);
-        $design = $workshop->design($workshop->taken(ReadRequest::sent($request)));
+        $desk = BrandDesk::of($key);
+        $design = $desk->design($desk->formed(ReadRequest::sent($request)));
         $renderer = Renderer::inMemory(app(Limits::class));
 
-        return response()->json(['messages' => array_map(static function (array $asked) use ($workshop, $design, $renderer, $given): array {
-            [$answer, $message, $scope] = $workshop->message($design, $asked['notice'], $asked['record'], $asked['language'] ?? null);
+        return response()->json(['messages' => array_map(static function (array $asked) use ($desk, $design, $renderer, $given): array {
+            [$answer, $message, $scope] = $desk->message($design, $asked['notice'], $asked['record'], $asked['language'] ?? null);
             $line = static fn (Part $part): string => $renderer->part($message, $part, $scope);
 
             return [
@@ -128,14 +128,6 @@ final class BrandDesignController
                 'role' => $role->role->value, 'colour' => $role->colour->hex(), 'from' => $role->from->hex(), 'distance' => round($role->distance, 1), 'words' => $role->words,
             ], $proposal->roles),
         ]);
-    }
-
-    /**
-     * @return array<string, mixed>
-     */
-    public static function finding(BrandFinding $finding): array
-    {
-        return ['weight' => $finding->weight->value, 'place' => $finding->place, 'words' => $finding->words, 'mends' => array_map(static fn ($mend): array => ['label' => $mend->label, 'set' => (object) $mend->set], $finding->mends)];
     }
 
     /**

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Composing\Workbench;
+use App\Documents\TemplateDesk;
 use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
+use App\Http\Resources\FindingLine;
 use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
 use App\Mailroom\Mailroom;
 use App\Models\Brand;
 use App\Models\Record;
-use Herald\Check\Finding;
 use Herald\Document\Extent;
 use Herald\Document\Limits;
 use Herald\Document\Schema;
@@ -43,18 +43,18 @@ final class DeskController
     /** All that does not change while one writes: blocks, fields, formats, the cast. */
     public function show(string $key): JsonResponse
     {
-        $bench = Workbench::of($key);
-        $source = $bench->manifest->source;
-        [$cast, $unreadable] = $bench->cast();
+        $desk = TemplateDesk::of($key);
+        $source = $desk->manifest->source;
+        [$cast, $unreadable] = $desk->cast();
 
         return response()->json([
-            'notice' => $bench->notice === null ? null : [
-                'key' => $bench->notice->key, 'name' => $bench->notice->name, 'cue' => $bench->notice->cue->inWords(), 'audience' => $bench->notice->audienceLabel,
-                'strand' => $bench->manifest->strands[$bench->notice->strand]->name,
-                'required' => [...$bench->notice->requiredLinks, ...$bench->notice->requiredVariables],
+            'notice' => $desk->notice === null ? null : [
+                'key' => $desk->notice->key, 'name' => $desk->notice->name, 'cue' => $desk->notice->cue->inWords(), 'audience' => $desk->notice->audienceLabel,
+                'strand' => $desk->manifest->strands[$desk->notice->strand]->name,
+                'required' => [...$desk->notice->requiredLinks, ...$desk->notice->requiredVariables],
             ],
-            ...DeskParts::of($bench->vocabulary, $bench->brand($bench->brandKey()), $source),
-            'brands' => $bench->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
+            ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source),
+            'brands' => $desk->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
             'cast' => $cast,
             'left_out' => array_slice($unreadable, 0, 20),
         ]);
@@ -64,12 +64,12 @@ final class DeskController
     public function sheet(string $key, Request $request): JsonResponse
     {
         $given = Asked::of($request, ['record' => ['required', 'string']]);
-        $bench = Workbench::of($key);
-        $record = $bench->record($given['record']);
-        $source = $bench->manifest->source;
+        $desk = TemplateDesk::of($key);
+        $record = $desk->record($given['record']);
+        $source = $desk->manifest->source;
         $sheet = new DataSheet(new Setting($source->locale('en'), $source->zone));
         $values = [];
-        foreach ($sheet->lines($bench->type->fields, RecordReader::read($bench->type, $record->data, $record->key), $bench->type->key) as $line) {
+        foreach ($sheet->lines($desk->type->fields, RecordReader::read($desk->type, $record->data, $record->key), $desk->type->key) as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
                 $values[preg_replace('#/1#', '.*', $line->path)] = $line->value;
             }
@@ -77,8 +77,8 @@ final class DeskController
         foreach ($source->toArray() as $name => $value) {
             $values['source.'.$name] = (string) $value;
         }
-        $recipient = $bench->matter($record)->recipient;
-        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $bench->brand($bench->brandKey())->name];
+        $recipient = $desk->matter($record)->recipient;
+        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $desk->brand($desk->brandKey())->name];
 
         return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== '')]);
     }
@@ -89,9 +89,9 @@ final class DeskController
         $given = Asked::of($request, [
             'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ], besides: ['document']);
-        $bench = Workbench::of($key);
-        $document = $bench->taken(ReadRequest::sent($request));
-        $rendering = $bench->rendering($document, $bench->record($given['record']), $given['language'] ?? null, Marks::Manuscript);
+        $desk = TemplateDesk::of($key);
+        $document = $desk->taken(ReadRequest::sent($request));
+        $rendering = $desk->rendering($document, $desk->record($given['record']), $given['language'] ?? null, Marks::Manuscript);
         $line = static fn (Part $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
 
@@ -103,26 +103,25 @@ final class DeskController
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
-            'sentences' => (object) Walk::sentences($document->data, $bench->vocabulary),
+            'sentences' => (object) Walk::sentences($document->data, $desk->vocabulary),
         ]);
     }
 
     /** What the checks say of what has been written so far. */
     public function findings(string $key, Request $request): JsonResponse
     {
-        $bench = Workbench::of($key);
+        $desk = TemplateDesk::of($key);
         Asked::of($request, ['document' => ['required', 'array']]);
-        $document = $bench->taken(ReadRequest::sent($request));
+        $document = $desk->taken(ReadRequest::sent($request));
 
-        return response()->json(['findings' => array_map(self::finding(...), $bench->findings($document)), 'sentences' => (object) Walk::sentences($document->data, $bench->vocabulary)]);
+        return response()->json(['findings' => FindingLine::collection($desk->findings($document)), 'sentences' => (object) Walk::sentences($document->data, $desk->vocabulary)]);
     }
 
     /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
     public function plain(string $key, Request $request): JsonResponse
     {
         Asked::of($request, ['document' => ['required', 'array']]);
-        $document = Workbench::of($key)->taken(ReadRequest::sent($request));
-        Schema::Template->check($document);
+        $document = TemplateDesk::of($key)->formed(ReadRequest::sent($request));
 
         return response()->json(['document' => PlainText::takenOver($document->data)]);
     }
@@ -142,18 +141,18 @@ final class DeskController
     public function proof(string $key, Request $request): JsonResponse
     {
         $given = Asked::of($request, ['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]], besides: ['document']);
-        $bench = Workbench::of($key);
-        $rendering = $bench->rendering($bench->taken(ReadRequest::sent($request)), $bench->record($given['record']), $given['language'] ?? null);
+        $desk = TemplateDesk::of($key);
+        $rendering = $desk->rendering($desk->taken(ReadRequest::sent($request)), $desk->record($given['record']), $given['language'] ?? null);
         if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {
             throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
         }
         try {
-            $message = MimeMessage::proof($rendering->filled(), new Recipient($given['to']), Mailroom::PROOF.$bench->source->id.'.'.Str::ulid(), now()->toDateTimeImmutable());
+            $message = MimeMessage::proof($rendering->filled(), new Recipient($given['to']), Mailroom::PROOF.$desk->source->id.'.'.Str::ulid(), now()->toDateTimeImmutable());
         } catch (UnsendableMessage $e) {
             throw ValidationException::withMessages(['to' => "{$e->getMessage()}: nothing was sent."]);
         }
         $result = Handover::of($message->bytes, $message->sender, [$message->recipient], static fn () => null);
-        activity()->performedOn($bench->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
+        activity()->performedOn($desk->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
 
         return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
     }
@@ -163,16 +162,5 @@ final class DeskController
         if (EmailAddress::read($value) === null) {
             $fail('That is no e-mail address that can be written to.');
         }
-    }
-
-    /**
-     * @return array<string, mixed>
-     */
-    public static function finding(Finding $finding): array
-    {
-        return [
-            'weight' => $finding->weight->value, 'words' => $finding->words, 'block' => $finding->block, 'id' => $finding->id, 'part' => $finding->part,
-            'variable' => $finding->variable, 'mend' => $finding->mend === null ? null : ['label' => $finding->mend->label, 'set' => $finding->mend->set, 'append' => $finding->mend->append],
-        ];
     }
 }

@@ -42,7 +42,7 @@ final class NoticeController
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
             'claims' => $notice->claims->map(static fn (Claim $claim): array => [
                 'template' => $claim->template->key, 'name' => $claim->template->name, 'active' => $claim->active, 'version' => $claim->template->latestVersion?->number,
-                'published_at' => $claim->template->latestVersion?->published_at->toIso8601ZuluString(),
+                'published_at' => $claim->template->latestVersion?->published_at?->toIso8601ZuluString(),
             ]),
             'newest_record' => $newest?->key,
             'history' => Activity::query()->forSubject($notice)->with('causer')->latest('id')->limit(50)->get()->map(static fn (Activity $activity): array => [

@@ -4,18 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Composing\Drafts;
-use App\Composing\Workbench;
+use App\Documents\Drafts;
+use App\Documents\TemplateDesk;
 use App\Http\Asked;
-use App\Http\Middleware\ReadRequest;
-use App\Models\Claim;
+use App\Http\Resources\TemplateLine;
+use App\Models\DocumentKind;
 use App\Models\Source;
 use App\Models\Template;
-use App\Models\TemplateVersion;
 use Herald\Document\Json;
 use Herald\Document\Schema;
-use Herald\Manuscript\Differences;
-use Herald\Source\Manifest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -39,7 +36,7 @@ final class TemplateController
 
         return response()->json([
             'templates' => $all->filter(static fn (Template $template): bool => ($template->archived_at !== null) === $archived)
-                ->map(static fn (Template $template): array => [self::line($template, $manifest), $template])
+                ->map(static fn (Template $template): array => [(new TemplateLine($template->setRelation('source', $source)))->resolve(), $template])
                 ->filter(static function (array $pair) use ($words): bool {
                     [$line, $template] = $pair;
                     $text = mb_strtolower(implode(' ', [$line['key'], $line['name'], $line['folder'], $line['notice']['name'] ?? '', ...array_column($line['claims'], 'name'), $template->draft?->document, $template->latestVersion?->document]));
@@ -48,13 +45,6 @@ final class TemplateController
                 })->map(static fn (array $pair): array => $pair[0])->values(),
             'archived' => $all->whereNotNull('archived_at')->count(),
         ]);
-    }
-
-    public function show(string $key): JsonResponse
-    {
-        $bench = Workbench::of($key);
-
-        return response()->json([...self::line($bench->template, $bench->manifest), 'document' => $bench->document()]);
     }
 
     /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
@@ -68,7 +58,7 @@ final class TemplateController
         $source = Source::current() ?? abort(404);
         $manifest = $source->manifest();
         $notice = ($given['notice'] ?? null) === null ? null : ($manifest->notices[$given['notice']] ?? throw ValidationException::withMessages(['notice' => 'There is no such notice.']));
-        $copied = $given['from'] === 'copy' ? Workbench::of($given['template']) : null;
+        $copied = $given['from'] === 'copy' ? TemplateDesk::of($given['template']) : null;
         if ($given['from'] === 'built_in' && $notice === null) {
             throw ValidationException::withMessages(['notice' => 'Choose the notice whose words to begin with.']);
         }
@@ -98,7 +88,7 @@ final class TemplateController
             $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $request->user()?->id]);
         });
 
-        return $this->show($key)->setStatusCode(201);
+        return (new DocumentController)->show($key, DocumentKind::Template)->setStatusCode(201);
     }
 
     /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
@@ -109,7 +99,7 @@ final class TemplateController
             Gate::authorize('publish');
         }
         DB::transaction(static function () use ($key, $given, $request): void {
-            $template = Workbench::of($key)->template;
+            $template = TemplateDesk::of($key)->template;
             $template->update([
                 ...(isset($given['name']) ? ['name' => $given['name']] : []), ...(array_key_exists('folder', $given) ? ['folder' => (string) $given['folder']] : []),
                 ...(isset($given['archived']) ? ['archived_at' => $given['archived'] ? now() : null] : []),
@@ -125,71 +115,6 @@ final class TemplateController
             }
         });
 
-        return $this->show($key);
-    }
-
-    /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were written on. */
-    public function saveDraft(string $key, Request $request): JsonResponse
-    {
-        $given = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
-        $bench = Workbench::of($key);
-        $document = $bench->taken(ReadRequest::sent($request));
-        // A draft may be unfinished, but it must be a template document in form.
-        Schema::Template->check($document);
-        Drafts::save($bench->template, $given['revision'], $given['version'], $document, $request->user());
-
-        return $this->show($key);
-    }
-
-    /** In what the saved draft, or the published version where there is none, differs from a document; block by block. */
-    public function compare(string $key, Request $request): JsonResponse
-    {
-        $bench = Workbench::of($key);
-        Asked::of($request, ['document' => ['required', 'array']]);
-        $mine = $bench->taken(ReadRequest::sent($request));
-        Schema::Template->check($mine);
-
-        return response()->json(['changes' => Differences::between($mine->data, $bench->document(), $bench->vocabulary)]);
-    }
-
-    public function versions(string $key): JsonResponse
-    {
-        $versions = Workbench::of($key)->template->versions()->with('user')->latest('number')->get();
-
-        return response()->json(['versions' => $versions->map(static fn (TemplateVersion $version): array => [
-            'number' => $version->number, 'at' => $version->published_at->toIso8601ZuluString(), 'by' => $version->user?->name,
-        ])]);
-    }
-
-    public function version(string $key, int $number): JsonResponse
-    {
-        $bench = Workbench::of($key);
-        $version = $bench->template->versions()->where('number', $number)->firstOrFail();
-        $before = $bench->template->versions()->where('number', $number - 1)->first();
-
-        return response()->json([
-            'number' => $version->number, 'document' => $bench->version($version),
-            'words' => Differences::between(['envelope' => [], 'manuscript' => []], $bench->version($version), $bench->vocabulary),
-            'changes' => $before === null ? [] : Differences::between($bench->version($before), $bench->version($version), $bench->vocabulary),
-        ]);
-    }
-
-    /**
-     * @return array<string, mixed>
-     */
-    private static function line(Template $template, Manifest $manifest): array
-    {
-        $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
-        $named = static fn (string $key): string => isset($manifest->notices[$key]) ? $manifest->notices[$key]->name : $key;
-
-        return [
-            'key' => $template->key, 'name' => $template->name, 'folder' => $template->folder, 'record_type' => $template->record_type,
-            'notice' => $notice === null ? null : ['key' => $notice->key, 'name' => $notice->name, 'strand' => $manifest->strands[$notice->strand]->name],
-            'archived' => $template->archived_at !== null,
-            'version' => $template->latestVersion?->number,
-            'published_at' => $template->latestVersion?->published_at->toIso8601ZuluString(), 'published_by' => $template->latestVersion?->user?->name,
-            'draft' => $template->draft === null ? null : ['revision' => $template->draft->revision, 'by' => $template->draft->user?->name, 'at' => $template->draft->updated_at->toIso8601ZuluString()],
-            'claims' => $template->claims->map(static fn (Claim $claim): array => ['notice' => $claim->notice->key, 'name' => $named($claim->notice->key), 'active' => $claim->active])->all(),
-        ];
+        return (new DocumentController)->show($key, DocumentKind::Template);
     }
 }

@@ -2,12 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Branding;
+namespace App\Documents;
 
 use App\Deciding\Answer;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Claim;
+use App\Models\DocumentKind;
 use App\Models\Notice;
 use App\Models\Source;
 use App\Models\Template;
@@ -23,40 +24,40 @@ use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
 
 /** A published template that wears a brand. */
-final readonly class Wearer
+final readonly class WornTemplate
 {
     /**
      * @param  Notice|null  $answersFor  the notice it answers for at the moment
      * @param  Declared|null  $declared  the notice it was written for
      */
-    private function __construct(public Template $template, public TemplateVersion $version, public ?Notice $answersFor, private ?Declared $declared, private Json $json)
+    private function __construct(public Template $template, public TemplateVersion $version, public ?Notice $answersFor, private ?Declared $declared)
     {
     }
 
     /**
      * All that wear a brand, by name.
      *
+     * @param  bool|null  $byDefault  whether it is worn by those that name none; null as it is
      * @return list<self>
      */
-    public static function of(Brand $brand, Source $source): array
+    public static function of(Brand $brand, Source $source, ?bool $byDefault = null): array
     {
         $manifest = $source->manifest();
-        $wearers = [];
+        $worn = [];
         $others = $source->brands()->has('versions')->whereKeyNot($brand->id)->pluck('key')->all();
-        foreach ($source->templates()->whereNull('archived_at')->with(['latestVersion.template', 'claims.notice.claims.template.latestVersion'])->orderBy('name')->get() as $template) {
+        foreach ($source->templates()->whereNull('archived_at')->with(['latestVersion.uses', 'latestVersion.template', 'claims.notice.claims.template.latestVersion'])->orderBy('name')->get() as $template) {
             $version = $template->latestVersion;
             if ($version === null || ! isset($manifest->recordTypes[$template->record_type])) {
                 continue;
             }
-            $json = Json::ofText($version->document, $template->name);
-            $named = $json->node()->optionalString('brand');
-            if ($named === $brand->key || ($brand->is_default && ! in_array($named, $others, true))) {
+            $named = $version->uses->firstWhere('kind', DocumentKind::Brand->value)?->key;
+            if ($named === $brand->key || (($byDefault ?? $brand->is_default) && ! in_array($named, $others, true))) {
                 $claim = $template->claims->first(static fn (Claim $claim): bool => $claim->notice->declared && $claim->notice->answeringClaim()?->template_id === $template->id);
-                $wearers[] = new self($template, $version, $claim?->notice->setRelation('source', $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null), $json);
+                $worn[] = new self($template->setRelation('source', $source), $version, $claim?->notice->setRelation('source', $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null));
             }
         }
 
-        return $wearers;
+        return $worn;
     }
 
     /**
@@ -82,7 +83,7 @@ final readonly class Wearer
      */
     public function overrides(): array
     {
-        return array_map(static fn (ColourRole|Token $one): string => $one->words(), Look::overriddenIn($this->json->data));
+        return array_map(static fn (ColourRole|Token $one): string => $one->words(), Look::overriddenIn(Json::ofText($this->version->document, $this->template->name)->data));
     }
 
     /**

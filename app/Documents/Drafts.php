@@ -2,10 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Composing;
+namespace App\Documents;
 
 use App\Models\Brand;
-use App\Models\BrandDraft;
 use App\Models\Draft;
 use App\Models\Template;
 use App\Models\User;
@@ -15,7 +14,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
-/** Drafts of templates and brands: nobody overwrites what somebody else has saved or published meanwhile. */
+/** Drafts of documents: nobody overwrites what somebody else has saved or published meanwhile. */
 final class Drafts
 {
     /**
@@ -44,7 +43,7 @@ final class Drafts
      *
      * @throws ConflictHttpException when it was changed since
      */
-    public static function ofRevision(Template|Brand $owner, int $revision): Draft|BrandDraft
+    public static function ofRevision(Template|Brand $owner, int $revision): Draft
     {
         $draft = $owner->draft()->with('user')->first();
 
@@ -67,8 +66,9 @@ final class Drafts
         return $key;
     }
 
-    private static function what(Template|Brand $owner): string
+    /** What it is, in words. */
+    public static function what(Template|Brand $owner): string
     {
-        return $owner instanceof Brand ? 'this brand' : 'this template';
+        return 'this '.$owner->kind->value;
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Composing;
+namespace App\Documents;
 
 use Herald\Message\Recipient;
 use Herald\Render\CompiledMessage;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Composing;
+namespace App\Documents;
 
 use App\Deciding\Matter;
 use Herald\Brand\Brand;
@@ -29,24 +29,24 @@ final readonly class Trial
     /** Stands for a record's own recipient, who is left out of this. */
     private const NOBODY = 'nobody@example.org';
 
-    private function __construct(private Workbench $bench, private Renderer $renderer, private Brand $brand)
+    private function __construct(private TemplateDesk $desk, private Renderer $renderer, private Brand $brand)
     {
     }
 
     /**
      * @return list<Finding> one for each language and what is thrown
      */
-    public static function of(Workbench $bench, Json $document): array
+    public static function of(TemplateDesk $desk, Json $document): array
     {
         $matters = [];
-        foreach ($bench->cast()[0] as $member) {
-            $matters[$member->key] = $bench->matter($bench->record($member->key));
+        foreach ($desk->cast()[0] as $member) {
+            $matters[$member->key] = $desk->matter($desk->record($member->key));
         }
-        $trial = new self($bench, Renderer::inMemory(app(Limits::class)), $bench->brand($document->node()->optionalString('brand')));
+        $trial = new self($desk, Renderer::inMemory(app(Limits::class)), $desk->brand($document->node()->optionalString('brand')));
         $languages = array_map(strval(...), [$document->node()->string('language'), ...array_keys($document->node()->array('translations'))]);
         $findings = [];
         foreach ($languages as $language) {
-            $manuscript = Template::draft($document, $bench->vocabulary, $language)->manuscript;
+            $manuscript = Template::draft($document, $desk->vocabulary, $language)->manuscript;
             [$message, $thrown] = self::tried(static fn (): CompiledMessage => Compiler::compile($manuscript, $trial->brand));
             foreach ($matters as $key => $matter) {
                 if ($message !== null) {
@@ -64,7 +64,7 @@ final readonly class Trial
 
     private function made(CompiledMessage $message, Matter $matter): MimeMessage
     {
-        return MimeMessage::compose($this->renderer->fill($message, $matter->scope($this->bench->manifest->source, $message)), new Recipient(self::NOBODY), 'trial', $matter->moment);
+        return MimeMessage::compose($this->renderer->fill($message, $matter->scope($this->desk->manifest->source, $message)), new Recipient(self::NOBODY), 'trial', $matter->moment);
     }
 
     /**

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Branding;
+namespace App\Pictures;
 
 use App\Models\Picture;
 use App\Models\Source;

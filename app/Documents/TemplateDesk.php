@@ -2,14 +2,21 @@
 
 declare(strict_types=1);
 
-namespace App\Composing;
+namespace App\Documents;
 
+use App\Deciding\Answer;
 use App\Deciding\Matter;
+use App\Models\Claim;
+use App\Models\Dispatch;
+use App\Models\DispatchState;
+use App\Models\DocumentKind;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
+use App\Models\User;
+use App\Models\Version;
 use Herald\Brand\Brand;
 use Herald\Cast\CastMember;
 use Herald\Cast\FirstCast;
@@ -18,13 +25,14 @@ use Herald\Check\Examination;
 use Herald\Check\Finding;
 use Herald\Check\Mend;
 use Herald\Check\Weight;
-use Herald\Document\Extent;
-use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Limits;
+use Herald\Document\Schema;
 use Herald\Language\LanguageChoice;
+use Herald\Manuscript\Differences;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\Template as Document;
+use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Fullness;
 use Herald\Record\RecordType;
@@ -35,7 +43,7 @@ use Herald\Render\Renderer;
 use Herald\Source\Manifest;
 
 /** A template laid out for being written on, with all that its words may refer to. */
-final readonly class Workbench
+final readonly class TemplateDesk extends Desk
 {
     /** How many of the newest records speak for all when it is counted how often a value is empty. */
     private const RECORDS = 200;
@@ -43,64 +51,31 @@ final readonly class Workbench
     /** How many of the newest records the cast is picked from. */
     private const CAST_FROM = 500;
 
-    private function __construct(
-        public Template $template,
-        public Source $source,
-        public Manifest $manifest,
-        public RecordType $type,
-        public ?Declared $notice,
-        public Vocabulary $vocabulary,
-    ) {
+    private function __construct(public Template $template, Source $source, Manifest $manifest, public RecordType $type, public ?Declared $notice, public Vocabulary $vocabulary)
+    {
+        parent::__construct($source, $manifest);
     }
 
     /** The template of that key; asks for a page that is not there when there is none. */
     public static function of(string $key): self
     {
         $source = Source::current() ?? abort(404);
-        $template = $source->templates()->where('key', $key)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->firstOrFail()->setRelation('source', $source);
+
+        return self::with($source->templates()->where('key', $key)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->firstOrFail(), $source);
+    }
+
+    public static function with(Template $template, Source $source): self
+    {
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$template->record_type] ?? abort(422, "The source no longer has records of type {$template->record_type}");
         $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
 
-        return new self($template, $source, $manifest, $type, $notice, $notice->vocabulary ?? Vocabulary::of($type));
+        return new self($template->setRelation('source', $source), $source, $manifest, $type, $notice, $notice->vocabulary ?? Vocabulary::of($type));
     }
 
-    /**
-     * What is being written, or else what was published last, in normal form. Name, key and folder are the template's own.
-     *
-     * @return array<array-key, mixed>
-     */
-    public function document(): array
+    public function kept(): Template
     {
-        $text = $this->template->draft->document ?? $this->template->latestVersion->document ?? throw new \LogicException('A template has a draft or a version');
-
-        return $this->titled(Json::ofText($text, $this->template->key)->data);
-    }
-
-    /**
-     * @return array<array-key, mixed>
-     */
-    public function version(TemplateVersion $version): array
-    {
-        return $this->titled(Json::ofText($version->document, $this->template->key)->data);
-    }
-
-    /**
-     * A document that came in, with the name, key, folder, notice and record type that it is to have.
-     *
-     * @throws InvalidDocument when it does not have the form of a template
-     */
-    public function taken(Json $sent): Json
-    {
-        $document = $sent->data['document'] ?? null;
-        if (! is_array($document)) {
-            throw InvalidDocument::because($this->template->key, 'document', 'must be an object');
-        }
-
-        $json = Json::ofArray($this->titled($document), $this->template->key);
-        Extent::check($json, app(Limits::class));
-
-        return $json;
+        return $this->template;
     }
 
     /**
@@ -195,11 +170,106 @@ final readonly class Workbench
             : $this->source->notices()->where('key', $this->notice->key)->with('claims.template.latestVersion')->first()?->setRelation('source', $this->source);
     }
 
+    public function differences(array $before, array $after): array
+    {
+        return Differences::between($before, $after, $this->vocabulary);
+    }
+
+    public function obstacles(Json $document): array
+    {
+        return array_map(static fn (Finding $finding): array => ['place' => (string) $finding->block, 'reason' => $finding->words], $this->grave($document));
+    }
+
+    /** For which notice, for how many people, and what stands in the way. */
+    public function outlook(Json $document): array
+    {
+        $notice = $this->noticeModel();
+        $latest = $this->template->latestVersion;
+        $answering = $notice?->answeringClaim();
+        $sent = $notice === null ? null : Dispatch::query()->where('notice_id', $notice->id)->where('created_at', '>=', now()->subDays(30))->where('state', '!=', DispatchState::Skipped)
+            ->selectRaw("count(*) as messages, count(distinct nullif(recipient, '')) as people")->toBase()->first();
+        $before = match (true) {
+            $latest !== null => $this->version($latest),
+            $this->notice !== null => $this->notice->toTemplate($this->template->key, $this->template->name, '', $this->manifest->source->defaultLanguage),
+            default => ['envelope' => [], 'manuscript' => []],
+        };
+
+        return [
+            'notice' => $this->notice === null ? null : ['key' => $this->notice->key, 'name' => $this->notice->name],
+            'answers_now' => $answering === null ? null : ($answering->template_id === $this->template->id ? 'its version '.$latest?->number : $answering->template->name),
+            'left_to_source' => $this->notice?->carrier === Carrier::Source,
+            'messages' => (int) ($sent->messages ?? 0), 'people' => (int) ($sent->people ?? 0),
+            'compared_with' => $latest === null ? ($this->notice === null ? null : 'the built-in words') : "version {$latest->number}",
+            'changes' => $this->differences($before, $document->data),
+            'findings' => $this->grave($document),
+        ];
+    }
+
+    public function uses(Json $document): array
+    {
+        $brand = $document->node()->optionalString('brand');
+
+        return $brand === null ? [] : [['kind' => DocumentKind::Brand->value, 'key' => $brand]];
+    }
+
+    /** Its message in each language that has all its words, for the notice that it is written for. */
+    public function touched(Version $version): array
+    {
+        if (! $version instanceof TemplateVersion) {
+            return [];
+        }
+        $document = $version->setRelation('template', $this->template)->read($this->vocabulary);
+        $brand = $this->source->brandWornAs($document->brand);
+        $notice = $this->noticeModel();
+        $touched = [];
+        foreach ($document->wholeLanguages() as $language) {
+            $touched["{$language} in {$brand->id}"] = static fn (): mixed => $notice === null
+                ? Compiler::compile($document->manuscript($language), $brand->read()) : Answer::with($notice, $version, $language)->edition($brand);
+        }
+
+        return $touched;
+    }
+
+    /** Name, folder and notice are those it was published with. It claims its notice; a draft that is published answers for it from now on. */
+    public function putInForce(Version $version, ?User $person, bool $ofDraft): void
+    {
+        $this->template->save();
+        $notice = $this->noticeModel();
+        if ($notice !== null) {
+            Claim::query()->firstOrCreate(['notice_id' => $notice->id, 'template_id' => $this->template->id], ['position' => (int) $notice->claims()->max('position') + 1]);
+            if ($version->wasRecentlyCreated) {
+                activity()->performedOn($notice)->causedBy($person)->event('published')->log($version->called($this->template->name).', published');
+            }
+        }
+        if ($ofDraft) {
+            $this->template->update(['archived_at' => null]);
+            $notice = $this->noticeModel();
+            $notice?->answerWith($notice->claims->first(fn (Claim $claim): bool => $claim->template_id === $this->template->id), $person);
+        }
+    }
+
     /**
-     * @param  array<array-key, mixed>  $document
-     * @return array<array-key, mixed>
+     * @return list<Finding>
      */
-    private function titled(array $document): array
+    private function grave(Json $document): array
+    {
+        $grave = array_values(array_filter($this->findings($document), static fn (Finding $finding): bool => $finding->weight === Weight::Grave));
+
+        // What is known to be wrong need not be tried.
+        return $grave === [] ? Trial::of($this, $document) : $grave;
+    }
+
+    public function check(Json $document): void
+    {
+        Document::ofJson($document, $this->vocabulary);
+    }
+
+    protected function checkForm(Json $document): void
+    {
+        Schema::Template->check($document);
+    }
+
+    protected function titled(array $document): array
     {
         $template = $this->template;
 

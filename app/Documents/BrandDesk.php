@@ -1,0 +1,233 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Documents;
+
+use App\Deciding\Answer;
+use App\Deciding\Matter;
+use App\Models\Brand;
+use App\Models\BrandVersion;
+use App\Models\Notice;
+use App\Models\Picture;
+use App\Models\Source;
+use App\Models\User;
+use App\Models\Version;
+use App\Models\VersionUse;
+use App\Pictures\Pictures;
+use Herald\Brand\Brand as Design;
+use Herald\Brand\BrandDifferences;
+use Herald\Brand\Logo;
+use Herald\Brand\Pixels;
+use Herald\Check\Brand\BrandChecks;
+use Herald\Check\Brand\BrandExamination;
+use Herald\Check\Brand\BrandFinding;
+use Herald\Check\Weight;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Document\Schema;
+use Herald\Language\LanguageTag;
+use Herald\Render\CompiledMessage;
+use Herald\Render\Compiler;
+use Herald\Render\Marks;
+use Herald\Render\Scope;
+use Herald\Source\Manifest;
+
+/** A brand laid out for being designed, with the source whose messages wear it. */
+final readonly class BrandDesk extends Desk
+{
+    private function __construct(public Brand $brand, Source $source, Manifest $manifest)
+    {
+        parent::__construct($source, $manifest);
+    }
+
+    /** The brand of that key; asks for a page that is not there when there is none. */
+    public static function of(string $key): self
+    {
+        $source = Source::current() ?? abort(404);
+
+        return self::with($source->brands()->where('key', $key)->with(['latestVersion.user', 'draft.user'])->firstOrFail(), $source);
+    }
+
+    public static function with(Brand $brand, Source $source): self
+    {
+        return new self($brand->setRelation('source', $source), $source, $source->manifest());
+    }
+
+    public function kept(): Brand
+    {
+        return $this->brand;
+    }
+
+    public function design(Json $document): Design
+    {
+        return Design::stored($document, Pictures::address());
+    }
+
+    /**
+     * @return list<BrandFinding>
+     */
+    public function findings(Json $document): array
+    {
+        $pictures = array_map(static fn (string $name): Pixels => Pixels::ofBytes(Pictures::bytes($name)), self::pictures($document));
+
+        return BrandChecks::of(new BrandExamination($this->design($document), $pictures['logo/picture'] ?? null, $pictures['logo/dark_picture'] ?? null));
+    }
+
+    /**
+     * The pictures of a document, by their place in it.
+     *
+     * @return array<string, string>
+     */
+    public static function pictures(Json $document): array
+    {
+        $logo = $document->node()->node('logo');
+
+        return array_filter(['logo/picture' => $logo?->string('picture'), 'logo/dark_picture' => $logo?->optionalString('dark_picture')]);
+    }
+
+    /** How wide the pictures of a document are loaded, in px. */
+    public static function loadedWidth(Json $document): int
+    {
+        return Logo::DENSITY * ($document->node()->node('logo')?->int('width', Logo::WIDTH) ?? Logo::WIDTH);
+    }
+
+    /**
+     * A message in a design, ready to be filled: that which answers for a notice at the moment.
+     *
+     * @return array{Answer, CompiledMessage, Scope}
+     */
+    public function message(Design $design, string $notice, string $record, ?string $language): array
+    {
+        $model = $this->source->notices()->where('key', $notice)->where('declared', true)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $this->source);
+        $declared = $model->declaration();
+        $type = $this->manifest->recordTypes[$declared->recordType];
+        $matter = Matter::ofRecord($declared, $type, $this->source->records()->where(['type' => $type->key, 'key' => $record])->firstOrFail());
+        $answer = Answer::to($model, $language ?? $matter->recipient->language);
+        $message = Compiler::compile($answer->manuscript(), $design, Marks::Frame);
+
+        return [$answer, $message, $matter->scope($this->manifest->source, $message)];
+    }
+
+    /**
+     * The messages that can be looked at: of every notice that there is a record for, those that a template answers for first.
+     *
+     * @return list<array{notice: string, name: string, record_type: string, record: string, template: string|null}>
+     */
+    public function messages(): array
+    {
+        $newest = [];
+        foreach ($this->manifest->recordTypes as $key => $type) {
+            $newest[$key] = $this->source->newestRecord($type)?->key;
+        }
+        $messages = [];
+        foreach ($this->source->notices()->where('declared', true)->with('claims.template.latestVersion')->get() as $notice) {
+            $declared = $notice->setRelation('source', $this->source)->declaration();
+            if (is_string($newest[$declared->recordType] ?? null)) {
+                $messages[] = ['notice' => $notice->key, 'name' => $declared->name, 'record_type' => $declared->recordType, 'record' => $newest[$declared->recordType], 'template' => $notice->answeringClaim()?->template->name];
+            }
+        }
+        usort($messages, static fn (array $one, array $other): int => ($one['template'] === null) <=> ($other['template'] === null));
+
+        return $messages;
+    }
+
+    public function differences(array $before, array $after): array
+    {
+        return BrandDifferences::between($before, $after);
+    }
+
+    public function obstacles(Json $document): array
+    {
+        return array_map(static fn (BrandFinding $finding): array => ['place' => $finding->place, 'reason' => $finding->words], $this->grave($document));
+    }
+
+    /** Which messages would change, which templates override some of it, and what stands in the way. */
+    public function outlook(Json $document): array
+    {
+        $after = $this->design($document);
+        $before = $this->source->brandWornAs($this->brand->key)->read();
+        [$editions, $overrides, $broken] = [[], [], []];
+        foreach (WornTemplate::of($this->brand, $this->source) as $worn) {
+            try {
+                $changed = $worn->changes($before, $after);
+            } catch (InvalidDocument $e) {
+                $broken[] = new BrandFinding(Weight::Grave, '', "{$worn->template->name} can no longer be compiled: {$e->getMessage()}");
+
+                continue;
+            }
+            $editions[] = [
+                'template' => $worn->template->key, 'name' => $worn->template->name, 'languages' => array_map(LanguageTag::name(...), $changed),
+                'notice' => $worn->answersFor?->declaration()->name,
+            ];
+            $tokens = $worn->overrides();
+            if ($tokens !== []) {
+                $overrides[] = ['template' => $worn->template->key, 'name' => $worn->template->name, 'tokens' => $tokens];
+            }
+        }
+
+        return [
+            'default' => $this->brand->is_default,
+            'changes' => $this->brand->latestVersion === null ? [] : $this->differences($this->version($this->brand->latestVersion), $document->data),
+            'editions' => array_values(array_filter($editions, static fn (array $one): bool => $one['languages'] !== [])), 'overrides' => $overrides,
+            'findings' => [...$broken, ...$this->grave($document)],
+        ];
+    }
+
+    public function uses(Json $document): array
+    {
+        return array_map(static fn (string $picture): array => ['kind' => VersionUse::PICTURE, 'key' => $picture], array_values(array_unique(self::pictures($document))));
+    }
+
+    /** The messages of all templates that wear it. */
+    public function touched(Version $version): array
+    {
+        if (! $version instanceof BrandVersion) {
+            return [];
+        }
+        $touched = [];
+        foreach (WornTemplate::of($this->brand, $this->source) as $worn) {
+            $touched["{$worn->version->id} for {$worn->answersFor?->id}"] = static fn () => $worn->dress($version);
+        }
+
+        return $touched;
+    }
+
+    public function putInForce(Version $version, ?User $person, bool $ofDraft): void
+    {
+        if ($version->wasRecentlyCreated) {
+            activity()->performedOn($this->brand)->causedBy($person)->event('published')->log($version->called($this->brand->name).', published');
+        }
+    }
+
+    /**
+     * @return list<BrandFinding>
+     */
+    private function grave(Json $document): array
+    {
+        return array_values(array_filter($this->findings($document), static fn (BrandFinding $finding): bool => $finding->weight === Weight::Grave));
+    }
+
+    public function check(Json $document): void
+    {
+        Design::ofJson($document);
+        $this->checkForm($document);
+    }
+
+    /** Its pictures are there, and ready in the width they are shown in. */
+    protected function checkForm(Json $document): void
+    {
+        Schema::Brand->check($document);
+        foreach (self::pictures($document) as $place => $name) {
+            if (Picture::query()->where(['source_id' => $this->source->id, 'name' => $name])->doesntExist()) {
+                throw InvalidDocument::because($this->brand->name, $place, "\"{$name}\" is not a picture that was put in");
+            }
+            Pictures::fit($name, self::loadedWidth($document));
+        }
+    }
+
+    protected function titled(array $document): array
+    {
+        return Design::normal([...$document, 'name' => $this->brand->name]);
+    }
+}

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Documents;
+
+use App\Models\Brand;
+use App\Models\BrandVersion;
+use App\Models\Edition;
+use App\Models\Template;
+use App\Models\TemplateVersion;
+use App\Models\User;
+use Herald\Document\Extent;
+use Herald\Document\Json;
+use Herald\Document\Limits;
+use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+/**
+ * Makes a document the newest version of its kind. All that goes out otherwise from then on is compiled first, while others may write; then it is switched over at once, or nothing is.
+ */
+final class Publish
+{
+    /** After this many minutes, what was being made ready has been left behind. */
+    private const LEFT_BEHIND = 60;
+
+    /**
+     * @param  int|null  $revision  of the draft that is published; null when the document does not come from a draft, which then stays
+     * @return TemplateVersion|BrandVersion the new version, or the newest when the document says the same
+     *
+     * @throws ConflictHttpException when draft or version have moved on meanwhile
+     * @throws \Herald\Document\InvalidDocument when it is not whole, or something that it touches cannot be compiled
+     */
+    public static function document(Desk $desk, Json $json, ?User $person = null, ?int $revision = null): TemplateVersion|BrandVersion
+    {
+        Extent::check($json, app(Limits::class));
+        $desk->check($json);
+        $kept = $desk->kept();
+        $newest = $kept->latestVersion()->first();
+        if ($revision !== null) {
+            Drafts::ofRevision($kept, $revision);
+        }
+        $same = $newest !== null && $newest->document === $json->text();
+        if ($same && $revision === null) {
+            return $newest;
+        }
+        self::clear($kept);
+        $version = $same ? $newest : $kept->versions()->create(['document' => $json->text(), 'user_id' => $person?->id]);
+        try {
+            $compiled = [];
+            do {
+                foreach (array_diff_key($desk->touched($version), $compiled) as $name => $compile) {
+                    $compile();
+                    $compiled[$name] = true;
+                }
+            } while (! self::switched($desk, $json, $version, $newest, $person, $revision, $compiled));
+        } catch (\Throwable $e) {
+            if (! $same) {
+                self::abandon($version->id);
+            }
+            throw $e;
+        }
+
+        return $version;
+    }
+
+    /**
+     * @param  array<string, true>  $compiled
+     * @return bool false when something is touched meanwhile that has not been compiled
+     */
+    private static function switched(Desk $desk, Json $json, TemplateVersion|BrandVersion $version, TemplateVersion|BrandVersion|null $newest, ?User $person, ?int $revision, array $compiled): bool
+    {
+        return DB::transaction(static function () use ($desk, $json, $version, $newest, $person, $revision, $compiled): bool {
+            $kept = $desk->kept();
+            if (array_diff_key($desk->touched($version), $compiled) !== []) {
+                return false;
+            }
+            if ($revision !== null) {
+                Drafts::ofRevision($kept, $revision)->delete();
+            }
+            if ($kept->latestVersion()->first()?->number !== $newest?->number) {
+                throw new ConflictHttpException('Someone has published '.Drafts::what($kept).' meanwhile. Look at it again before you publish.');
+            }
+            if ($version->number === null) {
+                $version->update(['number' => ($newest->number ?? 0) + 1, 'published_at' => now()]);
+                $version->uses()->createMany($desk->uses($json));
+            }
+            $kept->unsetRelations();
+            $desk->putInForce($version, $person, $revision !== null);
+
+            return true;
+        });
+    }
+
+    /** Takes away what was being made ready when its process ended. */
+    private static function clear(Template|Brand $kept): void
+    {
+        foreach ($kept->unpublished()->where('created_at', '<', now()->subMinutes(self::LEFT_BEHIND))->pluck('id') as $id) {
+            self::abandon((int) $id);
+        }
+    }
+
+    private static function abandon(int $version): void
+    {
+        DB::transaction(static function () use ($version): void {
+            Edition::query()->where('template_version_id', $version)->orWhere('brand_version_id', $version)->delete();
+            DB::table('versions')->where('id', $version)->whereNull('number')->delete();
+        });
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Documents;
+
+use App\Models\DocumentKind;
+use App\Models\Source;
+use App\Models\Template;
+use App\Models\TemplateVersion;
+use App\Models\User;
+use Herald\Document\Extent;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Document\Limits;
+use Herald\Manuscript\Template as Document;
+use Herald\Record\Vocabulary;
+
+/** Publishes a template from a file, which need not be known yet, and has it claim the notice that it was written for. */
+final class PublishTemplate
+{
+    /**
+     * @return TemplateVersion the new version, or the latest when the document says the same
+     *
+     * @throws InvalidDocument when the document is not valid or does not fit the source
+     */
+    public static function from(Source $source, Json $json, ?User $user = null): TemplateVersion
+    {
+        Extent::check($json, app(Limits::class));
+        $manifest = $source->manifest();
+        $typeKey = Document::recordTypeOf($json);
+        $noticeKey = $json->node()->optionalString('notice');
+        $declared = $noticeKey === null ? null : ($manifest->notices[$noticeKey] ?? throw InvalidDocument::because($json->name, 'notice', "\"{$noticeKey}\" is not a notice of {$source->name}"));
+        if ($declared !== null && $declared->recordType !== $typeKey) {
+            throw InvalidDocument::because($json->name, 'record_type', "must be {$declared->recordType}, which {$noticeKey} speaks about");
+        }
+        $type = $manifest->recordTypes[$typeKey] ?? throw InvalidDocument::because($json->name, 'record_type', "\"{$typeKey}\" is not a record type of {$source->name}");
+        $document = Document::ofJson($json, $declared->vocabulary ?? Vocabulary::of($type));
+        $own = ['name' => $document->name, 'folder' => $document->folder, 'record_type' => $document->recordType, 'notice' => $document->notice];
+        $template = $source->templates()->createOrFirst(['key' => $document->key], $own);
+        try {
+            $version = Publish::document(TemplateDesk::with($template->fill($own), $source), $json, $user);
+        } catch (\Throwable $e) {
+            if ($template->wasRecentlyCreated) {
+                $template->delete();
+            }
+            throw $e;
+        }
+
+        return $version instanceof TemplateVersion ? $version : throw new \LogicException('A '.DocumentKind::Template->value.' has versions of its kind');
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\App;
+
+use App\Documents\Desk;
+use App\Documents\Drafts;
+use App\Documents\Publish;
+use App\Http\Asked;
+use App\Http\Middleware\ReadRequest;
+use App\Http\Problem;
+use App\Http\Resources\DocumentLine;
+use App\Http\Resources\FindingLine;
+use App\Models\DocumentKind;
+use App\Models\Version;
+use Herald\Document\Json;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+/** What can be done with a document of any kind: drafts, comparisons, versions, publication. */
+final class DocumentController
+{
+    public function show(string $key, DocumentKind $kind): JsonResponse
+    {
+        $desk = Desk::at($kind, $key);
+
+        return response()->json([...DocumentLine::of($desk->kept())->resolve(), 'document' => $desk->document()]);
+    }
+
+    /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were worked on. */
+    public function saveDraft(string $key, DocumentKind $kind, Request $request): JsonResponse
+    {
+        $given = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
+        $desk = Desk::at($kind, $key);
+        Drafts::save($desk->kept(), $given['revision'], $given['version'], $desk->formed(ReadRequest::sent($request)), $request->user());
+
+        return $this->show($key, $kind);
+    }
+
+    /** In what the saved draft, or the published version where there is none, differs from a document. */
+    public function compare(string $key, DocumentKind $kind, Request $request): JsonResponse
+    {
+        Asked::of($request, ['document' => ['required', 'array']]);
+        $desk = Desk::at($kind, $key);
+
+        return response()->json(['changes' => $desk->differences($desk->formed(ReadRequest::sent($request))->data, $desk->document())]);
+    }
+
+    public function versions(string $key, DocumentKind $kind): JsonResponse
+    {
+        $versions = Desk::at($kind, $key)->kept()->versions()->with('user')->latest('number')->get();
+
+        return response()->json(['versions' => $versions->map(static fn (Version $version): array => [
+            'number' => $version->number, 'at' => $version->published_at?->toIso8601ZuluString(), 'by' => $version->user?->name,
+        ])]);
+    }
+
+    public function version(string $key, int $number, DocumentKind $kind): JsonResponse
+    {
+        $desk = Desk::at($kind, $key);
+        $version = $desk->kept()->versions()->where('number', $number)->firstOrFail();
+        $before = $desk->kept()->versions()->where('number', $number - 1)->first();
+
+        return response()->json([
+            'number' => $version->number, 'document' => $desk->version($version), 'words' => $desk->differences([], $desk->version($version)),
+            'changes' => $before === null ? [] : $desk->differences($desk->version($before), $desk->version($version)),
+        ]);
+    }
+
+    /** What publishing the saved draft would do, in what it differs, and what stands in the way. */
+    public function publication(string $key, DocumentKind $kind): JsonResponse
+    {
+        $desk = Desk::at($kind, $key);
+        $outlook = $desk->outlook(Json::ofArray($desk->document(), $key));
+
+        return response()->json([
+            'revision' => $desk->kept()->draft?->revision, 'version' => $desk->kept()->latestVersion?->number, ...$outlook, 'findings' => FindingLine::collection($outlook['findings']),
+        ]);
+    }
+
+    /** Publishes the draft of that revision: it is in force from now on. */
+    public function publish(string $key, DocumentKind $kind, Request $request): JsonResponse
+    {
+        $given = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
+        $desk = Desk::at($kind, $key);
+        $json = Json::ofArray($desk->document(), $key);
+        $obstacles = $desk->obstacles($json);
+        if ($obstacles !== []) {
+            return Problem::response(422, 'It cannot be published yet', '', $obstacles);
+        }
+        Publish::document($desk, $json, $request->user(), $given['revision']);
+
+        return $this->show($key, $kind);
+    }
+}
