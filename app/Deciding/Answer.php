@@ -64,7 +64,7 @@ final readonly class Answer
         $declaration = $this->notice->declaration();
         $fingerprint = hash('sha256', json_encode([
             $this->notice->id,
-            $this->version === null ? $this->notice->source->manifest_hash : $this->version->id,
+            $this->version === null ? $declaration->builtIns->hashes[$this->language->language] : $this->version->id,
             $this->language->language,
             $design->hash,
             CompiledMessage::COMPILER,
@@ -76,6 +76,7 @@ final readonly class Answer
             'notice_id' => $this->notice->id,
             'template_version_id' => $this->version?->id,
             'brand_version_id' => $brand?->id,
+            'record_type_version_id' => $this->notice->source->recordTypeVersions()->where(['key' => $declaration->recordType, 'hash' => $manifest->recordTypes[$declaration->recordType]->hash])->value('id'),
             'language' => $this->language->language,
             'brand' => $design->name,
             'compiled' => Compiler::compile($this->manuscript(), $design)->toArray(),
@@ -90,6 +91,6 @@ final readonly class Answer
     /** Its words, as they are compiled. */
     public function manuscript(): Manuscript
     {
-        return $this->template?->manuscript($this->language->language) ?? $this->notice->declaration()->builtIns[$this->language->language];
+        return $this->template?->manuscript($this->language->language) ?? $this->notice->declaration()->builtIns->manuscript($this->language->language);
     }
 }

@@ -99,7 +99,7 @@ final readonly class BrandDesk extends Desk
      */
     public function message(Design $design, string $notice, string $record, ?string $language): array
     {
-        $model = $this->source->notices()->where('key', $notice)->where('declared', true)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $this->source);
+        $model = $this->source->notices()->where('key', $notice)->inForce()->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $this->source);
         $declared = $model->declaration();
         $type = $this->manifest->recordTypes[$declared->recordType];
         $matter = Matter::ofRecord($declared, $type, $this->source->records()->where(['type' => $type->key, 'key' => $record])->firstOrFail());
@@ -121,7 +121,7 @@ final readonly class BrandDesk extends Desk
             $newest[$key] = $this->source->newestRecord($type)?->key;
         }
         $messages = [];
-        foreach ($this->source->notices()->where('declared', true)->with('claims.template.latestVersion')->get() as $notice) {
+        foreach ($this->source->notices()->inForce()->with('claims.template.latestVersion')->get() as $notice) {
             $declared = $notice->setRelation('source', $this->source)->declaration();
             if (is_string($newest[$declared->recordType] ?? null)) {
                 $messages[] = ['notice' => $notice->key, 'name' => $declared->name, 'record_type' => $declared->recordType, 'record' => $newest[$declared->recordType], 'template' => $notice->answeringClaim()?->template->name];

@@ -112,7 +112,7 @@ abstract readonly class Desk
     public function document(): array
     {
         $kept = $this->kept();
-        $text = $kept->draft->document ?? $kept->latestVersion->document ?? throw new \LogicException('A document has a draft or a version');
+        $text = $kept->draft->document ?? $kept->latestVersion->document ?? abort(404); // It is being published from a file for the first time.
 
         return $this->titled(Json::ofText($text, $kept->key)->data);
     }

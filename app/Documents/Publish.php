@@ -37,15 +37,13 @@ final class Publish
         $desk->check($json);
         $kept = $desk->kept();
         $newest = $kept->latestVersion()->first();
-        if ($revision !== null) {
-            Drafts::ofRevision($kept, $revision);
-        }
+        $draft = $revision === null ? null : Drafts::ofRevision($kept, $revision);
         $same = $newest !== null && $newest->document === $json->text();
         if ($same && $revision === null) {
             return $newest;
         }
         self::clear($kept);
-        $version = $same ? $newest : $kept->versions()->create(['document' => $json->text(), 'user_id' => $person?->id]);
+        $version = $same ? $newest : $kept->versions()->create(['document' => $json->text(), 'user_id' => $person?->id, 'begun_from' => $draft->begun_from ?? $newest?->begun_from]);
         try {
             $compiled = [];
             do {

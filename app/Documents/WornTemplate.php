@@ -52,7 +52,7 @@ final readonly class WornTemplate
             }
             $named = $version->uses->firstWhere('kind', DocumentKind::Brand->value)?->key;
             if ($named === $brand->key || (($byDefault ?? $brand->is_default) && ! in_array($named, $others, true))) {
-                $claim = $template->claims->first(static fn (Claim $claim): bool => $claim->notice->declared && $claim->notice->answeringClaim()?->template_id === $template->id);
+                $claim = $template->claims->first(static fn (Claim $claim): bool => $claim->notice->retired_at === null && $claim->notice->answeringClaim()?->template_id === $template->id);
                 $worn[] = new self($template->setRelation('source', $source), $version, $claim?->notice->setRelation('source', $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null));
             }
         }

@@ -32,7 +32,7 @@ final class Stage
      */
     public static function pictureHosts(): array
     {
-        $hosts = [Pictures::origin(), (string) preg_replace('~^(https?://[^/?#]+).*$~is', '$1', Source::current()?->address() ?? '')];
+        $hosts = [Pictures::origin(), (string) preg_replace('~^(https?://[^/?#]+).*$~is', '$1', Source::current()->url ?? '')];
 
         return array_values(array_unique(array_filter($hosts, static fn (string $host): bool => preg_match('~^https?://[A-Za-z0-9.:-]+$~D', $host) === 1)));
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Loading;
 
+use App\Models\NoticeOrigin;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
@@ -24,20 +25,33 @@ final class LoadManifest
 
         return DB::transaction(static function () use ($json, $manifest): Source {
             $text = json_encode($json->object, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
-            $source = Source::query()->updateOrCreate(['key' => $manifest->source->key], [
-                'name' => $manifest->source->name,
-                'manifest' => $text,
-                'manifest_hash' => hash('sha256', $text),
-            ]);
-            $source->notices()->update(['declared' => false]);
-            foreach (array_keys($manifest->notices) as $position => $key) {
-                $source->notices()->updateOrCreate(['key' => $key], ['position' => $position + 1, 'declared' => true]);
+            $source = Source::query()->updateOrCreate(['key' => $manifest->source->key], ['name' => $manifest->source->name, 'url' => $manifest->source->url, 'manifest_hash' => hash('sha256', $text)]);
+            $version = $source->manifestVersions()->firstOrCreate(['hash' => $source->manifest_hash], ['document' => $text, 'outline' => Json::ofArray($manifest->outline($json->data), 'outline')->text()]);
+            $source->update(['manifest_version_id' => $version->id]);
+            foreach ($json->node()->nodes('record_types') as $type) {
+                $source->recordTypeVersions()->firstOrCreate(['key' => $type->string('key'), 'hash' => $manifest->recordTypes[$type->string('key')]->hash], ['document' => json_encode($type->data, JSON_THROW_ON_ERROR)]);
             }
+            self::keepNotices($source, $manifest);
             $source->defaultBrand();
             self::seal($source, $manifest);
 
             return $source;
         });
+    }
+
+    private static function keepNotices(Source $source, Manifest $manifest): void
+    {
+        $source->notices()->where('origin', NoticeOrigin::Declared)->whereNotIn('key', array_keys($manifest->notices))->whereNull('retired_at')->update(['retired_at' => now()]);
+        foreach (array_keys($manifest->notices) as $position => $key) {
+            $notice = $source->notices()->updateOrCreate(['key' => $key], ['position' => $position + 1, 'retired_at' => null]);
+            $builtIns = $manifest->notices[$key]->builtIns;
+            $known = $notice->builtIns()->pluck('hash')->flip();
+            foreach ($builtIns->hashes as $language => $hash) {
+                if (! isset($known[$hash])) {
+                    $notice->builtIns()->create(['language' => $language, 'hash' => $hash, 'document' => json_encode($builtIns->document((string) $language), JSON_THROW_ON_ERROR)]);
+                }
+            }
+        }
     }
 
     /**

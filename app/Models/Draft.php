@@ -13,6 +13,7 @@ use Illuminate\Support\Carbon;
  *
  * @property int $revision
  * @property string $document
+ * @property array<string, mixed>|null $begun_from what a template was begun from: `{"notice": …, "words": {language: hash}}` or `{"template": …, "version": …}`
  * @property Carbon $updated_at
  * @property-read ?User $user
  */
@@ -21,6 +22,11 @@ final class Draft extends Model
     protected $guarded = [];
 
     protected $attributes = ['revision' => 1];
+
+    protected function casts(): array
+    {
+        return ['begun_from' => 'array'];
+    }
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo

@@ -6,9 +6,11 @@ namespace App\Models;
 
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\WhenUncertain;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Carbon;
 
 /**
  * A notice that a source declared. What it declared stands in the manifest; here stands what we hold on to.
@@ -16,7 +18,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $id
  * @property int $source_id
  * @property string $key
- * @property bool $declared
+ * @property NoticeOrigin $origin
+ * @property Carbon|null $retired_at since when it is declared no longer
  * @property-read Source $source
  * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  */
@@ -26,7 +29,23 @@ final class Notice extends Model
 
     protected function casts(): array
     {
-        return ['declared' => 'boolean'];
+        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime'];
+    }
+
+    /**
+     * Those that there are today.
+     *
+     * @param  Builder<self>  $query
+     */
+    public function scopeInForce(Builder $query): void
+    {
+        $query->whereNull('retired_at');
+    }
+
+    /** @return HasMany<BuiltIn, $this> */
+    public function builtIns(): HasMany
+    {
+        return $this->hasMany(BuiltIn::class);
     }
 
     /** The notice as the source declares it. */

@@ -19,8 +19,9 @@ use Laravel\Sanctum\HasApiTokens;
  * @property int $id
  * @property string $key
  * @property string $name
- * @property string $manifest
- * @property string $manifest_hash
+ * @property string $manifest_hash of the manifest that holds
+ * @property int|null $manifest_version_id
+ * @property string $url the web address of its own
  */
 final class Source extends Model
 {
@@ -28,7 +29,7 @@ final class Source extends Model
 
     protected $guarded = [];
 
-    /** @var array<string, Manifest> what this process has read already, by hash */
+    /** @var array<string, Manifest> what this process has read already, by id and hash */
     private static array $read = [];
 
     /** The one that the interface shows. */
@@ -37,16 +38,13 @@ final class Source extends Model
         return self::query()->oldest('id')->first();
     }
 
-    /** The manifest, read. It was checked when it was loaded. */
+    /** The manifest, read. It was checked when it was loaded. The built-in words in it are read when they are asked for. */
     public function manifest(): Manifest
     {
-        return self::$read[$this->manifest_hash] ??= Manifest::stored(Json::ofText($this->manifest, "manifest of {$this->key}"));
-    }
-
-    /** The web address of its own, read without its notices: the manifest is long. */
-    public function address(): string
-    {
-        return (string) Json::ofText($this->manifest, "manifest of {$this->key}")->node()->node('source')?->optionalString('url');
+        return self::$read["{$this->id}:{$this->manifest_hash}"] ??= Manifest::stored(
+            Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}"),
+            fn (string $notice, string $language, string $hash): array => Json::ofText((string) BuiltIn::query()->whereIn('notice_id', $this->notices()->where('key', $notice)->select('id'))->where(['language' => $language, 'hash' => $hash])->value('document'), "{$notice}, {$language}")->data,
+        );
     }
 
     /** The brand that templates wear which name none. There always is one: the first is made of the source's own colours. */
@@ -90,6 +88,18 @@ final class Source extends Model
     public function brands(): HasMany
     {
         return $this->hasMany(Brand::class);
+    }
+
+    /** @return HasMany<ManifestVersion, $this> */
+    public function manifestVersions(): HasMany
+    {
+        return $this->hasMany(ManifestVersion::class);
+    }
+
+    /** @return HasMany<RecordTypeVersion, $this> */
+    public function recordTypeVersions(): HasMany
+    {
+        return $this->hasMany(RecordTypeVersion::class);
     }
 
     /** @return HasMany<Notice, $this> */

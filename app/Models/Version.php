@@ -17,6 +17,7 @@ use Illuminate\Support\Carbon;
  * @property int $document_id
  * @property int|null $number
  * @property string $document
+ * @property array<string, mixed>|null $begun_from see {@see Draft}; the same from version to version
  * @property Carbon|null $published_at
  * @property Carbon|null $created_at
  * @property-read ?User $user
@@ -31,7 +32,7 @@ abstract class Version extends Model
 
     protected function casts(): array
     {
-        return ['published_at' => 'datetime'];
+        return ['published_at' => 'datetime', 'begun_from' => 'array'];
     }
 
     abstract protected static function kind(): DocumentKind;

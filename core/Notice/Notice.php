@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Herald\Notice;
 
-use Herald\Manuscript\Manuscript;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Walk;
@@ -15,14 +14,15 @@ use Herald\Record\Vocabulary;
 /** One kind of message for one audience on one event, as the source declares it. */
 final readonly class Notice
 {
+    /** What the keys of notices begin with that a source does not declare: they are made here. */
+    public const OWN = 'own-';
+
     /**
      * @param  string  $audienceLabel  the audience in words: "customer", "staff, shop desk"
      * @param  list<string>  $requiredLinks  paths of the links that make the message work
      * @param  list<string>  $requiredVariables  paths of the values that must stand in it
      * @param  array<string, Field>  $given  parameters beside the record, by key
      * @param  array<string, string>  $slots  labels by key
-     * @param  non-empty-array<string, Manuscript>  $builtIns  the source's own words by language
-     * @param  non-empty-array<string, array<array-key, mixed>>  $builtInWords  the documents that these were read from
      */
     public function __construct(
         public string $key,
@@ -39,8 +39,7 @@ final readonly class Notice
         public array $slots,
         public Carrier $carrier,
         public WhenUncertain $whenUncertain,
-        public array $builtIns,
-        private array $builtInWords,
+        public BuiltIns $builtIns,
         public Vocabulary $vocabulary,
     ) {
     }
@@ -54,11 +53,12 @@ final readonly class Notice
      */
     public function toTemplate(string $key, string $name, string $folder, string $default): array
     {
-        $base = NormalForm::of($this->builtInWords[$default] ?? $this->builtInWords[array_key_first($this->builtInWords)]);
+        $languages = $this->languages();
+        $base = NormalForm::of($this->builtIns->document(in_array($default, $languages, true) ? $default : $languages[0]));
         $shape = $this->strings($base);
         $translations = [];
-        foreach ($this->builtInWords as $language => $document) {
-            $strings = $this->strings(NormalForm::of($document));
+        foreach ($languages as $language) {
+            $strings = $this->strings(NormalForm::of($this->builtIns->document($language)));
             if ($language !== $base['language'] && array_keys($strings) === array_keys($shape)) {
                 $translations[$language] = array_filter($strings, static fn (mixed $words, string $id): bool => $words !== $shape[$id] || Words::areIn($words), ARRAY_FILTER_USE_BOTH);
             }
@@ -91,6 +91,6 @@ final readonly class Notice
      */
     public function languages(): array
     {
-        return array_map(strval(...), array_keys($this->builtIns));
+        return $this->builtIns->languages();
     }
 }

@@ -17,6 +17,7 @@ final readonly class RecordType
      * @param  string  $identity  the field that tells one record from another
      * @param  list<Path>  $summary  the paths that a list of records shows, relative to the record
      * @param  array<string, Field>  $fields  by key, in their order
+     * @param  string  $hash  what tells it from the type as it was on another day
      */
     private function __construct(
         public string $key,
@@ -25,6 +26,7 @@ final readonly class RecordType
         public string $identity,
         public array $summary,
         public array $fields,
+        public string $hash,
     ) {
     }
 
@@ -59,6 +61,7 @@ final readonly class RecordType
             $identity,
             array_map(Path::of(...), $node->strings('summary')),
             $fields,
+            hash('sha256', json_encode($node->data, JSON_THROW_ON_ERROR)),
         );
         $vocabulary = Vocabulary::of($type);
         foreach ($type->summary as $index => $path) {

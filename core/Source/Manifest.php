@@ -39,10 +39,28 @@ final readonly class Manifest
         return (new ManifestReader($json->node()))->read();
     }
 
-    /** Reads a manifest that passed {@see ofJson} before it was stored, without checking its form again. */
-    public static function stored(Json $json): self
+    /**
+     * Reads what {@see outline} made of a manifest, without checking its form again.
+     *
+     * @param  \Closure(string, string, string): array<array-key, mixed>  $builtIn  the template document of a notice's built-in words, by the notice's key, the language and their hash
+     */
+    public static function stored(Json $outline, \Closure $builtIn): self
     {
-        return (new ManifestReader($json->node()))->read();
+        return (new ManifestReader($outline->node(), $builtIn))->read();
+    }
+
+    /**
+     * A manifest without the built-in words, of which their hashes stand for them: they are kept by themselves, as they are long and seldom needed.
+     *
+     * @param  array<array-key, mixed>  $manifest
+     * @return array<array-key, mixed>
+     */
+    public function outline(array $manifest): array
+    {
+        $notices = is_array($manifest['notices'] ?? null) ? $manifest['notices'] : [];
+        $manifest['notices'] = array_map(fn (mixed $notice): mixed => is_array($notice) && is_string($notice['key'] ?? null) ? [...$notice, 'built_in' => $this->notices[$notice['key']]->builtIns->hashes] : $notice, $notices);
+
+        return $manifest;
     }
 
     /**

@@ -7,11 +7,9 @@ namespace Herald\Source;
 use Herald\Condition\ConditionReader;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
-use Herald\Document\Json;
 use Herald\Document\Node;
-use Herald\Manuscript\Manuscript;
-use Herald\Manuscript\Template;
 use Herald\Notice\Audience;
+use Herald\Notice\BuiltIns;
 use Herald\Notice\Carrier;
 use Herald\Notice\Cue;
 use Herald\Notice\Notice;
@@ -23,10 +21,13 @@ use Herald\Record\RecordType;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 
-/** Reads a manifest that has passed its schema. */
+/** Reads a manifest that has passed its schema, or the outline of one. */
 final readonly class ManifestReader
 {
-    public function __construct(private Node $node)
+    /**
+     * @param  (\Closure(string, string, string): array<array-key, mixed>)|null  $kept  of an outline: the document of a notice's built-in words in a language, by their hash
+     */
+    public function __construct(private Node $node, private ?\Closure $kept = null)
     {
     }
 
@@ -39,6 +40,9 @@ final readonly class ManifestReader
         $strands = $this->strands($types);
         $notices = [];
         foreach ($this->node->nodes('notices') as $node) {
+            if (str_starts_with($node->string('key'), Notice::OWN)) {
+                throw $node->fault('key', 'begins with "'.Notice::OWN.'", as those notices do that are made here');
+            }
             $notice = $this->notice($node, $source, $types, $events, $strands);
             if (isset($notices[$notice->key])) {
                 throw $node->fault('key', "\"{$notice->key}\" is declared twice");
@@ -103,8 +107,6 @@ final readonly class ManifestReader
         $for = $node->optionalString('for');
         $required = $node->node('required');
 
-        [$builtIns, $documents] = $this->builtIns($node, $type, $source, $vocabulary);
-
         return new Notice(
             $node->string('key'),
             $node->string('name'),
@@ -120,8 +122,7 @@ final readonly class ManifestReader
             array_column(array_map(static fn (Node $slot): array => [$slot->string('key'), $slot->string('label')], $node->nodes('slots')), 1, 0),
             Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
             WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value),
-            $builtIns,
-            $documents,
+            $this->builtIns($node, $type, $source, $vocabulary),
             $vocabulary,
         );
     }
@@ -164,40 +165,55 @@ final readonly class ManifestReader
         return $node->strings($key);
     }
 
-    /**
-     * A built-in is a template of plain paragraphs: it is read by the same reader, its texts standing for text blocks. The
-     * manifest's schema has checked its blocks.
-     *
-     * @return array{non-empty-array<string, Manuscript>, non-empty-array<string, array<array-key, mixed>>} read, and as documents
-     */
-    private function builtIns(Node $notice, RecordType $type, Source $source, Vocabulary $vocabulary): array
+    private function builtIns(Node $notice, RecordType $type, Source $source, Vocabulary $vocabulary): BuiltIns
     {
-        $builtIns = $documents = [];
+        $kept = $this->kept;
+        if ($kept !== null) {
+            $key = $notice->string('key');
+            /** @var non-empty-array<string, string> $hashes as {@see Manifest::outline} wrote them */
+            $hashes = $notice->array('built_in');
+
+            return new BuiltIns($vocabulary, $hashes, static fn (string $language): array => $kept($key, $language, $hashes[$language]));
+        }
+        $documents = [];
         foreach ($notice->nodes('built_in') as $language => $node) {
-            $blocks = [];
-            foreach (array_values($node->array('body')) as $index => $part) {
-                $blocks[] = is_string($part) ? ['id' => 'p'.($index + 1), 'type' => 'text', 'text' => $part] : $part;
-            }
-            $document = [
-                'format' => 'velvet-herald/template', 'version' => 1, 'key' => $notice->string('key'), 'name' => $notice->string('name'), 'record_type' => $type->key,
-                'language' => (string) $language, 'envelope' => ['subject' => $node->string('subject')], 'manuscript' => $blocks,
-            ];
+            $documents[(string) $language] = self::document($notice, (string) $language, $node, $type);
+        }
+        if ($documents === []) {
+            throw $notice->fault('built_in', 'must have words in at least one language');
+        }
+        if (! isset($documents[$source->defaultLanguage])) {
+            throw $notice->fault('built_in', "lacks the source's default language, {$source->defaultLanguage}");
+        }
+        $builtIns = new BuiltIns($vocabulary, array_map(static fn (array $document): string => hash('sha256', json_encode($document, JSON_THROW_ON_ERROR)), $documents), static fn (string $language): array => $documents[$language]);
+        foreach ($notice->nodes('built_in') as $language => $node) {
             try {
-                $json = Json::ofArray($document, $node->document);
-                $builtIns[(string) $language] = Template::stored($json, $vocabulary)->manuscript((string) $language);
-                $documents[(string) $language] = $document;
+                $builtIns->manuscript((string) $language);
             } catch (InvalidDocument $e) {
                 throw self::moved($e, $node);
             }
         }
-        if ($builtIns === []) {
-            throw $notice->fault('built_in', 'must have words in at least one language');
-        }
-        if (! isset($builtIns[$source->defaultLanguage])) {
-            throw $notice->fault('built_in', "lacks the source's default language, {$source->defaultLanguage}");
+
+        return $builtIns;
+    }
+
+    /**
+     * A built-in is a template of plain paragraphs: it is read by the same reader, its texts standing for text blocks. The
+     * manifest's schema has checked its blocks.
+     *
+     * @return array<array-key, mixed>
+     */
+    private static function document(Node $notice, string $language, Node $words, RecordType $type): array
+    {
+        $blocks = [];
+        foreach (array_values($words->array('body')) as $index => $part) {
+            $blocks[] = is_string($part) ? ['id' => 'p'.($index + 1), 'type' => 'text', 'text' => $part] : $part;
         }
 
-        return [$builtIns, $documents];
+        return [
+            'format' => 'velvet-herald/template', 'version' => 1, 'key' => $notice->string('key'), 'name' => $notice->string('name'), 'record_type' => $type->key,
+            'language' => $language, 'envelope' => ['subject' => $words->string('subject')], 'manuscript' => $blocks,
+        ];
     }
 
     /** The faults of a built-in, at their places in the manifest. */

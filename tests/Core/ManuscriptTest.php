@@ -184,7 +184,7 @@ final class ManuscriptTest extends TestCase
             self::assertSame('en', $template->languages()[0]);
             self::assertSame($notice->key, $document->data['notice']);
             foreach ($template->languages() as $language) {
-                $both = array_map(static fn ($manuscript): array => Compiler::compile($manuscript, Brand::plain())->sources, [$notice->builtIns[$language], $template->manuscript($language)]);
+                $both = array_map(static fn ($manuscript): array => Compiler::compile($manuscript, Brand::plain())->sources, [$notice->builtIns->manuscript($language), $template->manuscript($language)]);
                 self::assertSame($both[0], $both[1], "{$notice->key} in {$language}");
             }
         }

@@ -15,6 +15,7 @@ use App\Models\Template;
 use App\Models\TemplateVersion;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Source\Manifest;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -123,8 +124,11 @@ final class DocumentsTest extends TestCase
         $before = array_filter(array_map(basename(...), glob(database_path('migrations/*.php')) ?: []), static fn (string $name): bool => $name < '2026_11_28');
         self::assertSame(0, Artisan::call('migrate', ['--database' => 'former', '--force' => true, '--path' => array_map(static fn (string $name): string => 'database/migrations/'.$name, array_values($before))]));
         $former = DB::connection('former');
-        $former->table('sources')->insert(['id' => 1, 'key' => 'larkmoor', 'name' => 'Larkmoor', 'manifest' => '{}', 'manifest_hash' => 'x']);
-        $former->table('notices')->insert(['id' => 3, 'source_id' => 1, 'key' => 'order-received', 'position' => 1]);
+        $former->table('sources')->insert(['id' => 1, 'key' => 'larkmoor', 'name' => 'Larkmoor', 'manifest' => (string) file_get_contents(database_path('demo/larkmoor.json')), 'manifest_hash' => 'x']);
+        foreach (array_column(Json::ofFile(database_path('demo/larkmoor.json'))->data['notices'], 'key') as $place => $key) {
+            $former->table('notices')->insert(['id' => 3 + $place, 'source_id' => 1, 'key' => $key, 'position' => $place + 1]);
+        }
+        $former->table('notices')->insert(['id' => 99, 'source_id' => 1, 'key' => 'long-gone', 'position' => 99, 'declared' => false]);
         $former->table('brands')->insert(['id' => 1, 'source_id' => 1, 'key' => 'night', 'name' => 'Night', 'is_default' => true]);
         $former->table('brand_versions')->insert(['id' => 1, 'brand_id' => 1, 'number' => 1, 'document' => '{"logo": {"picture": "a.png", "dark_picture": "a.png"}}', 'published_at' => '2026-11-01 10:00:00']);
         $former->table('templates')->insert(['id' => 1, 'source_id' => 1, 'key' => 'receipt', 'name' => 'Receipt', 'folder' => 'Shop', 'record_type' => 'order', 'notice' => 'order-received']);
@@ -154,6 +158,26 @@ final class DocumentsTest extends TestCase
         self::assertSame([5, $template->id], [$now->table('claims')->sole()->id, $now->table('claims')->sole()->template_id]);
         self::assertSame($template->id, (int) $now->table('activity_log')->sole()->subject_id);
         self::assertSame([], $now->select('pragma foreign_key_check'));
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'));
+        $read = Manifest::ofJson($manifest);
+        self::assertEquals($read->outline($manifest->data), json_decode((string) $now->table('manifest_versions')->sole()->outline, true));
+        self::assertSame($read->notices['order-received']->builtIns->document('de'), json_decode((string) $now->table('built_ins')->where(['notice_id' => 3, 'language' => 'de'])->sole()->document, true));
+        self::assertSame($read->recordTypes['order']->hash, $now->table('record_type_versions')->where('key', 'order')->sole()->hash);
+        self::assertSame(['long-gone'], $now->table('notices')->whereNotNull('retired_at')->pluck('key')->all());
+    }
+
+    public function test_what_a_template_was_begun_from_is_remembered_from_version_to_version(): void
+    {
+        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Shipped', 'from' => 'built_in', 'notice' => 'welcome'])->assertCreated();
+        $words = $this->source->manifest()->notices['welcome']->builtIns->hashes;
+        $this->ask('POST', '/api/app/templates/shipped/publication', ['revision' => 1])->assertOk();
+        $document = $this->ask('GET', '/api/app/templates/shipped')->json('document');
+        $document['envelope']['subject'][] = ['text' => '!'];
+        $this->ask('PUT', '/api/app/templates/shipped/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $this->ask('POST', '/api/app/templates/shipped/publication', ['revision' => 1])->assertOk();
+
+        $versions = Template::query()->where('key', 'shipped')->firstOrFail()->versions()->orderBy('number')->get();
+        self::assertEquals([['notice' => 'welcome', 'words' => $words], ['notice' => 'welcome', 'words' => $words]], $versions->pluck('begun_from')->all());
     }
 
     private function desk(): BrandDesk

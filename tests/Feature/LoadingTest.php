@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\BuiltIn;
 use App\Models\Dispatch;
 use App\Models\Due;
+use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
@@ -34,18 +36,46 @@ final class LoadingTest extends TestCase
     public function test_a_notice_that_the_manifest_no_longer_declares_is_kept_but_not_shown(): void
     {
         $source = $this->larkmoor();
-        $manifest = json_decode($source->manifest, true);
+        $manifest = json_decode((string) $source->manifestVersions()->value('document'), true);
         array_shift($manifest['notices']);
         self::assertSame(0, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
 
-        self::assertSame([26, 25], [Notice::query()->count(), Notice::query()->where('declared', true)->count()]);
+        self::assertSame([26, 25], [Notice::query()->count(), Notice::query()->inForce()->count()]);
         self::assertSame('New order', $this->signIn()->ask('GET', '/api/app/running-order')->json('strands.0.notices.0.name'));
+    }
+
+    public function test_every_manifest_is_kept_and_words_that_stay_the_same_are_compiled_once(): void
+    {
+        $source = $this->larkmoor();
+        $record = $source->records()->where('type', 'order')->firstOrFail()->key;
+        $page = "/api/app/notices/new-order/rendering?record={$record}&words=built_in";
+        $before = $this->signIn()->ask('GET', $page)->assertOk()->json();
+        $manifest = json_decode((string) $source->manifestVersions()->value('document'), true);
+        $manifest['notices'][0]['built_in']['en']['subject'] = 'Another subject';
+        self::assertSame(0, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
+        $editions = Edition::query()->count();
+
+        self::assertSame($before, $this->ask('GET', $page)->assertOk()->json());
+        self::assertSame($editions, Edition::query()->count());
+        self::assertSame('Another subject', $this->ask('GET', "/api/app/notices/order-received/rendering?record={$record}&words=built_in&language=en")->json('subject'));
+        self::assertSame([2, 3], [$source->manifestVersions()->count(), $source->recordTypeVersions()->count()], 'record types stay the same');
+        self::assertSame(3, BuiltIn::query()->whereRelation('notice', 'key', 'order-received')->count(), 'English twice, German once');
+        self::assertSame($source->recordTypeVersions()->where('key', 'order')->value('id'), Edition::query()->latest('id')->value('record_type_version_id'));
+    }
+
+    public function test_keys_of_notices_of_our_own_are_kept_for_them(): void
+    {
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['notices'][2]['key'] = 'own-thanks';
+
+        self::assertSame(1, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
+        self::assertStringContainsString('notices/2/key: begins with "own-"', Artisan::output());
     }
 
     public function test_a_bad_manifest_changes_nothing(): void
     {
         $source = $this->larkmoor();
-        $manifest = json_decode($source->manifest, true);
+        $manifest = json_decode((string) $source->manifestVersions()->value('document'), true);
         $manifest['notices'][3]['strand'] = 'nowhere';
 
         self::assertSame(1, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));

@@ -200,7 +200,7 @@ final class SecurityTest extends TestCase
     public function test_letters_of_other_sources_are_not_shown_and_those_of_nobody_to_administrators_alone(): void
     {
         $source = $this->larkmoor();
-        $other = Source::query()->create(['key' => 'other', 'name' => 'Other', 'manifest' => '{}', 'manifest_hash' => 'x']);
+        $other = Source::query()->create(['key' => 'other', 'name' => 'Other', 'manifest_hash' => 'x']);
         $letter = static fn (?int $owner, string $subject): Letter => Letter::query()->create(['source_id' => $owner, 'envelope_from' => 'a@example.org', 'envelope_to' => ['b@example.org'], 'subject' => $subject, 'from' => 'a', 'to' => 'b', 'raw' => "Subject: {$subject}\r\n\r\nx", 'received_at' => now()]);
         [$ours, $theirs, $nobodys] = [$letter($source->id, 'ours'), $letter($other->id, 'theirs'), $letter(null, 'nobody’s')];
         foreach ([[Role::Publisher, ['ours']], [Role::Administrator, ['nobody’s', 'ours']]] as [$role, $subjects]) {

@@ -107,6 +107,6 @@ final class NoticeController
     {
         $source = Source::current() ?? abort(404);
 
-        return $source->notices()->where('key', $key)->where('declared', true)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $source);
+        return $source->notices()->where('key', $key)->inForce()->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $source);
     }
 }

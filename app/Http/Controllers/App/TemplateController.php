@@ -85,7 +85,11 @@ final class TemplateController
                 'key' => $key, 'name' => $given['name'], 'folder' => $given['folder'] ?? $copied?->template->folder ?? ($notice === null ? '' : $manifest->strands[$notice->strand]->name), 'record_type' => $type,
                 'notice' => $notice === null ? $copied?->template->notice : $notice->key,
             ]);
-            $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $request->user()?->id]);
+            $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $request->user()?->id, 'begun_from' => match ($given['from']) {
+                'built_in' => ['notice' => $notice?->key, 'words' => $notice?->builtIns->hashes],
+                'copy' => ['template' => $copied?->template->key, 'version' => $copied?->template->latestVersion?->number],
+                default => null,
+            }]);
         });
 
         return (new DocumentController)->show($key, DocumentKind::Template)->setStatusCode(201);
