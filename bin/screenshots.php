@@ -51,7 +51,7 @@ Stack::waitFor(static fn (): bool => (int) $stack->database()->query("select (se
 
 $database = $stack->database();
 $order = (string) $database->query("select key from records where type = 'order' and data like '%Aoife%' order by id desc limit 1")->fetchColumn();
-$dispatch = (string) $database->query("select id from dispatches where recipient = 'aoife@example.org' limit 1")->fetchColumn();
+$dispatch = (string) $database->query("select dispatch_id from dispatch_recipients where address = 'aoife@example.org' limit 1")->fetchColumn();
 $letter = (string) $database->query("select id from letters where envelope_to like '%aoife@%' order by id desc limit 1")->fetchColumn();
 $take('running-order', '/running-order');
 $take('notice', "/notices/order-received?record={$order}");

@@ -7,10 +7,10 @@ namespace App\Documents;
 use App\Deciding\Answer;
 use App\Deciding\Matter;
 use App\Models\Claim;
-use App\Models\Dispatch;
-use App\Models\DispatchState;
+use App\Models\DispatchRecipient;
 use App\Models\DocumentKind;
 use App\Models\Notice;
+use App\Models\RecipientRole;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\Template;
@@ -186,8 +186,8 @@ final readonly class TemplateDesk extends Desk
         $notice = $this->noticeModel();
         $latest = $this->template->latestVersion;
         $answering = $notice?->answeringClaim();
-        $sent = $notice === null ? null : Dispatch::query()->where('notice_id', $notice->id)->where('created_at', '>=', now()->subDays(30))->where('state', '!=', DispatchState::Skipped)
-            ->selectRaw("count(*) as messages, count(distinct nullif(recipient, '')) as people")->toBase()->first();
+        $sent = $notice === null ? null : DispatchRecipient::query()->where(['notice_id' => $notice->id, 'role' => RecipientRole::To])->whereNotNull('address')->where('created_at', '>=', now()->subDays(30))
+            ->selectRaw('count(*) as messages, count(distinct address_key) as people')->toBase()->first();
         $before = match (true) {
             $latest !== null => $this->version($latest),
             $this->notice !== null => $this->notice->toTemplate($this->template->key, $this->template->name, '', $this->manifest->source->defaultLanguage),

@@ -8,34 +8,33 @@ use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 
 /**
- * One message for one recipient about one occasion.
+ * One message about one occasion, with those it goes to. One worker at a time has it in hand, and serves its recipients one after the other.
  *
  * @property string $id
- * @property string $recipient an address, or empty where the record has none
- * @property string|null $recipient_name
+ * @property int $notice_id
+ * @property int $record_id
  * @property string $occasion `event:ID`
+ * @property string $channel
  * @property int|null $due_id
  * @property array{reasons?: list<string>} $decision who answered, and why
  * @property bool $needs_look whether other words go out than those that should
  * @property string $reason what set it off
- * @property DispatchState $state
+ * @property DispatchState $state of the whole, see {@see conclusion}
  * @property string|null $state_reason
  * @property array<string, mixed> $data all that the message named, by root
  * @property string $language
  * @property string $language_reason
  * @property string|null $subject
  * @property string|null $message_id
- * @property string|null $sender
- * @property string|null $bytes the exact message; a masked copy where it says something secret
  * @property bool $secret whether it says something secret
- * @property string|null $sealed_bytes the exact message then, sealed, until its fate is final
- * @property string $copies the addresses of CC and BCC, with commas between them
  * @property int $attempts
  * @property int $resends
- * @property Carbon|null $handed_at
  * @property Carbon|null $sent_at
  * @property Carbon $due_at
  * @property Carbon $created_at
@@ -45,28 +44,25 @@ use Illuminate\Support\Carbon;
  * @property-read ?Event $event
  * @property-read ?Due $due
  * @property-read Source $source
+ * @property-read ?DispatchMessage $message null until it is made
+ * @property-read ?DispatchRecipient $to whom it is for; null until that is decided
+ * @property-read \Illuminate\Database\Eloquent\Collection<int, DispatchRecipient> $recipients
  */
 final class Dispatch extends Model
 {
     use HasUlids;
-    use Leased;
+    use Leased {
+        changeUnderLease as private changeAlone;
+    }
 
     protected $guarded = [];
 
     protected function casts(): array
     {
         return [
-            'state' => DispatchState::class, 'data' => 'array', 'secret' => 'boolean', 'decision' => 'array', 'needs_look' => 'boolean', 'sealed_bytes' => 'encrypted',
-            'due_at' => 'datetime', 'lease_until' => 'datetime', 'handed_at' => 'datetime', 'sent_at' => 'datetime',
+            'state' => DispatchState::class, 'data' => 'array', 'secret' => 'boolean', 'decision' => 'array', 'needs_look' => 'boolean',
+            'due_at' => 'datetime', 'lease_until' => 'datetime', 'sent_at' => 'datetime',
         ];
-    }
-
-    /**
-     * @return list<string> all that the message is handed over for
-     */
-    public function recipients(): array
-    {
-        return [$this->recipient, ...array_filter(explode(',', $this->copies))];
     }
 
     private static function free(): \BackedEnum
@@ -80,21 +76,80 @@ final class Dispatch extends Model
     }
 
     /**
-     * @return array<string, mixed>
+     * Changes it while the lease is still ours, see {@see Leased}; secrets are kept no longer than until its fate is final.
+     *
+     * @param  array<string, mixed>  $changes
      */
-    private static function atTheBeginning(): array
+    public function changeUnderLease(array $changes): bool
     {
-        return ['handed_at' => null];
+        return DB::transaction(function () use ($changes): bool {
+            $ours = $this->changeAlone($changes);
+            if ($ours) {
+                $this->forgetSecrets();
+            }
+
+            return $ours;
+        });
     }
 
     /**
-     * What goes with a state that nothing comes after: secrets are kept no longer than that.
+     * Changes one of its recipients while the lease is still ours.
+     *
+     * @param  array<string, mixed>  $changes
+     * @return bool whether it was still ours
+     */
+    public function changeRecipient(DispatchRecipient $recipient, array $changes): bool
+    {
+        return DB::transaction(function () use ($recipient, $changes): bool {
+            if (! self::query()->whereKey($this->id)->where('lease', $this->lease)->lockForUpdate()->exists()) {
+                return false;
+            }
+            $recipient->update($changes);
+
+            return true;
+        });
+    }
+
+    /**
+     * What becomes of the whole, by what became of its recipients: it waits while one of them does; it is uncertain when one of them is; otherwise what became of whom it is for
+     * counts, and what became of copies is said.
      *
      * @return array<string, mixed>
      */
-    public function leftBehind(mixed $state): array
+    public function conclusion(): array
     {
-        return $this->secret && $state instanceof DispatchState && $state->isFinal() ? ['sealed_bytes' => null, 'data' => Secrets::wiped($this->data)] : [];
+        $this->load(['recipients', 'to']);
+        $states = $this->recipients->pluck('state');
+        $state = match (true) {
+            $states->contains(DispatchState::Queued) => DispatchState::Queued,
+            $states->contains(DispatchState::Uncertain) => DispatchState::Uncertain,
+            default => $this->to->state ?? DispatchState::Failed,
+        };
+        $telling = $this->recipients->firstWhere('state', $state) ?? $this->to;
+        $copies = $this->recipients->filter(static fn (DispatchRecipient $one): bool => ! $one->is($telling) && $one->role !== RecipientRole::To && $one->state !== DispatchState::Sent)
+            ->map(static fn (DispatchRecipient $one): string => "Copy to {$one->address}: {$one->state_reason}")->all();
+
+        return ['state' => $state, 'state_reason' => implode('. ', array_filter([$telling?->state_reason, ...$copies])) ?: null, 'sent_at' => $state === DispatchState::Sent ? now() : null];
+    }
+
+    /**
+     * Has those of its recipients that are in one of the states wait again.
+     *
+     * @param  list<DispatchState>  $states
+     */
+    public function queueAgain(array $states): void
+    {
+        $this->recipients()->whereIn('state', $states)->update(['state' => DispatchState::Queued, 'handed_at' => null]);
+    }
+
+    /** Takes what is secret away once nothing comes after. */
+    public function forgetSecrets(): void
+    {
+        if ($this->secret && $this->state->isFinal()) {
+            self::query()->whereKey($this->id)->update(['data' => json_encode(Secrets::wiped($this->data), JSON_THROW_ON_ERROR)]);
+            DispatchMessage::query()->whereKey($this->id)->update(['sealed_bytes' => null]);
+            $this->refresh();
+        }
     }
 
     /** Whether the same words can still be sent. */
@@ -106,7 +161,25 @@ final class Dispatch extends Model
     /** The message exactly as it is handed over; null when it has not been made yet. */
     public function trueBytes(): ?string
     {
-        return $this->secret ? $this->sealed_bytes : $this->bytes;
+        return $this->secret ? $this->message?->sealed_bytes : $this->message?->bytes;
+    }
+
+    /** @return HasOne<DispatchMessage, $this> */
+    public function message(): HasOne
+    {
+        return $this->hasOne(DispatchMessage::class);
+    }
+
+    /** @return HasMany<DispatchRecipient, $this> */
+    public function recipients(): HasMany
+    {
+        return $this->hasMany(DispatchRecipient::class)->orderBy('id');
+    }
+
+    /** @return HasOne<DispatchRecipient, $this> */
+    public function to(): HasOne
+    {
+        return $this->hasOne(DispatchRecipient::class)->where('role', RecipientRole::To);
     }
 
     /** @return BelongsTo<Source, $this> */

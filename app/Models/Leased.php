@@ -30,7 +30,7 @@ trait Leased
     {
         $lease = (string) Str::ulid();
         $taken = self::query()->whereKey($this->getKey())->where('state', self::free())->where('due_at', '<=', now())->update([
-            'state' => self::taken(), 'lease' => $lease, 'lease_until' => now()->addSeconds($seconds), ...self::atTheBeginning(),
+            'state' => self::taken(), 'lease' => $lease, 'lease_until' => now()->addSeconds($seconds),
         ]);
         $this->refresh();
 
@@ -52,7 +52,7 @@ trait Leased
     public function changeUnderLease(array $changes): bool
     {
         $lease = $this->lease;
-        $this->fill([...$changes, ...$this->leftBehind($changes['state'] ?? null)]);
+        $this->fill($changes);
         $dirty = $this->getDirty();
         $ours = $dirty !== [] && self::query()->whereKey($this->getKey())->where('lease', $lease)->update($dirty) === 1;
         if (! $ours) {
@@ -61,25 +61,5 @@ trait Leased
         $this->syncOriginal();
 
         return $ours;
-    }
-
-    /**
-     * What is set when it is taken.
-     *
-     * @return array<string, mixed>
-     */
-    private static function atTheBeginning(): array
-    {
-        return [];
-    }
-
-    /**
-     * What goes with a state.
-     *
-     * @return array<string, mixed>
-     */
-    public function leftBehind(mixed $state): array
-    {
-        return [];
     }
 }

@@ -11,6 +11,7 @@ use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
+use App\Models\RecipientRole;
 use App\Secrets\Seal;
 use Herald\Document\InvalidDocument;
 use Herald\Record\Secrets;
@@ -47,14 +48,17 @@ final readonly class DecideDue
                 return null;
             }
 
-            return self::write($due, [
-                'recipient' => $recipient->address ?? '', 'recipient_name' => $recipient->name,
-                'state' => $skipped ? DispatchState::Skipped : DispatchState::Queued,
-                'state_reason' => $skipped ? 'There is no address: '.$declared->recipient->inWords().' is empty' : null,
+            $where = $declared->recipient->inWords();
+            $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];
+            $dispatch = self::write($due, [
+                ...$state,
                 'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason,
                 'decision' => ['reasons' => $decision->reasons], 'needs_look' => $decision->needsLook,
                 'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $scope->data), 'due_at' => now(), 'attempts' => 0,
             ]);
+            $dispatch->setRelation('to', $dispatch->to()->create([...Deliver::recipient($dispatch, RecipientRole::To, $recipient->address, $recipient->name, $where), ...$state]));
+
+            return $dispatch;
         });
     }
 
@@ -64,7 +68,7 @@ final readonly class DecideDue
         DB::transaction(static function () use ($due, $reason, $attempts): void {
             if ($due->changeUnderLease(['state' => DueState::Failed, 'state_reason' => $reason, 'attempts' => $attempts, 'lease_until' => null])) {
                 self::write($due, [
-                    'recipient' => '', 'state' => DispatchState::Failed, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => $attempts,
+                    'state' => DispatchState::Failed, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => $attempts,
                 ]);
             }
         });
@@ -76,7 +80,7 @@ final readonly class DecideDue
     private static function write(Due $due, array $values): Dispatch
     {
         $dispatch = Dispatch::query()->firstOrNew(['due_id' => $due->id], [
-            'source_id' => $due->source_id, 'notice_id' => $due->notice_id, 'record_id' => $due->record_id, 'event_id' => $due->event_id, 'occasion' => $due->occasion, 'reason' => $due->reason,
+            'source_id' => $due->source_id, 'notice_id' => $due->notice_id, 'record_id' => $due->record_id, 'event_id' => $due->event_id, 'occasion' => $due->occasion, 'reason' => $due->reason, 'channel' => 'email',
         ]);
         $dispatch->fill($values)->save();
 

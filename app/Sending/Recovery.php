@@ -12,6 +12,7 @@ use App\Models\Due;
 use App\Models\DueState;
 use Herald\Notice\WhenUncertain;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
 
 /** Looks after dues and dispatches whose worker is gone, or whose job was lost. Nothing is guessed: what may have arrived is uncertain. */
 final class Recovery
@@ -62,17 +63,29 @@ final class Recovery
         if (! $dispatch->isLeftBehind()) {
             return;
         }
-        if ($dispatch->handed_at === null) {
+        DB::transaction(static function () use ($dispatch): void {
+            $reached = $dispatch->recipients()->where('state', DispatchState::Queued)->whereNotNull('handed_at')->get();
+            foreach ($reached as $recipient) {
+                if (! $dispatch->changeRecipient($recipient, ['state' => DispatchState::Uncertain, 'state_reason' => 'Sending was cut short after the message was handed over'])) {
+                    return;
+                }
+            }
             $attempts = $dispatch->attempts + 1;
+            $words = 'Sending was cut short '.($reached->isEmpty() ? 'before' : 'after').' the message was handed over';
             // What ends its worker time and again would do so for ever.
-            $dispatch->changeUnderLease($attempts > count(config()->array('herald.tries'))
-                ? ['state' => DispatchState::Failed, 'state_reason' => "Sending was cut short {$attempts} times before the message was handed over", 'attempts' => $attempts, 'lease_until' => null]
-                : ['state' => DispatchState::Queued, 'state_reason' => 'Sending was cut short before the message was handed over', 'attempts' => $attempts, 'lease' => null, 'lease_until' => null]);
-
-            return;
-        }
-        $ours = $dispatch->changeUnderLease(['state' => DispatchState::Uncertain, 'state_reason' => 'Sending was cut short after the message was handed over', 'lease_until' => null]);
-        if ($ours && $dispatch->notice->whenUncertain() === WhenUncertain::Resend) {
+            if ($attempts > count(config()->array('herald.tries')) && $reached->isEmpty()) {
+                $words = "Sending was cut short {$attempts} times before the message was handed over";
+                foreach ($dispatch->recipients()->where('state', DispatchState::Queued)->get() as $recipient) {
+                    $dispatch->changeRecipient($recipient, ['state' => DispatchState::Failed, 'state_reason' => $words]);
+                }
+            }
+            $conclusion = $dispatch->conclusion();
+            $dispatch->changeUnderLease([
+                ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts,
+                'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['lease' => null] : []),
+            ]);
+        });
+        if ($dispatch->state === DispatchState::Uncertain && $dispatch->notice->whenUncertain() === WhenUncertain::Resend) {
             self::resend($dispatch);
         }
     }
@@ -83,10 +96,12 @@ final class Recovery
         if ($dispatch->resends >= config()->integer('herald.resends')) {
             return;
         }
-        $dispatch->changeUnderLease([
-            'state' => DispatchState::Queued, 'state_reason' => $dispatch->state_reason.'. Handed over once more with the same Message-ID',
-            'resends' => $dispatch->resends + 1, 'due_at' => now(), 'lease' => null, 'handed_at' => null,
-        ]);
+        DB::transaction(static function () use ($dispatch): void {
+            $changes = ['state' => DispatchState::Queued, 'state_reason' => $dispatch->state_reason.'. Handed over once more with the same Message-ID', 'resends' => $dispatch->resends + 1, 'due_at' => now(), 'lease' => null];
+            if ($dispatch->changeUnderLease($changes)) {
+                $dispatch->queueAgain([DispatchState::Uncertain]);
+            }
+        });
         SendDispatch::dispatch($dispatch->id);
     }
 }

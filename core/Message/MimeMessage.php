@@ -13,9 +13,10 @@ use Symfony\Component\Mime\Email;
 final readonly class MimeMessage
 {
     /**
-     * @param  list<string>  $copies  the addresses of CC and BCC; BCC stands nowhere in the bytes
+     * @param  list<string>  $cc  the addresses that get a copy
+     * @param  list<string>  $bcc  those that get one and stand nowhere in the bytes
      */
-    private function __construct(public string $bytes, public string $sender, public string $recipient, public string $messageId, public array $copies)
+    private function __construct(public string $bytes, public string $sender, public string $recipient, public string $messageId, public array $cc, public array $bcc)
     {
     }
 
@@ -46,9 +47,18 @@ final readonly class MimeMessage
             ->addTextHeader('Content-Language', $message->language)
             ->addTextHeader('Auto-Submitted', 'auto-generated');
 
-        $copies = array_map(static fn (Address $address): string => $address->getAddress(), [...$cc, ...self::addresses($message->bcc, 'BCC')]);
+        $copies = self::others($cc, $to->getAddress());
 
-        return new self($email->toString(), $from->getAddress(), $to->getAddress(), $id, array_values(array_diff(array_unique($copies), [$to->getAddress()])));
+        return new self($email->toString(), $from->getAddress(), $to->getAddress(), $id, $copies, self::others(self::addresses($message->bcc, 'BCC'), $to->getAddress(), ...$copies));
+    }
+
+    /**
+     * @param  list<Address>  $addresses
+     * @return list<string> each once, and none that gets the message anyhow
+     */
+    private static function others(array $addresses, string ...$served): array
+    {
+        return array_values(array_diff(array_unique(array_map(static fn (Address $address): string => $address->getAddress(), $addresses)), $served));
     }
 
     /**

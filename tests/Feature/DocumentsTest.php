@@ -116,7 +116,7 @@ final class DocumentsTest extends TestCase
         Publish::document($this->desk(), Json::ofArray([...Json::ofText((string) Brand::query()->firstOrFail()->latestVersion?->document, 'brand')->data, 'logo' => ['picture' => str_repeat('0', 32).'.png', 'width' => 180]], 'brand'));
     }
 
-    public function test_what_was_stored_before_there_was_one_kind_of_document_is_all_there_afterwards(): void
+    public function test_what_was_stored_in_the_tables_of_before_is_all_there_afterwards(): void
     {
         $file = tempnam(sys_get_temp_dir(), 'herald');
         $this->beforeApplicationDestroyed(static fn () => @unlink((string) $file));
@@ -138,6 +138,13 @@ final class DocumentsTest extends TestCase
         $former->table('drafts')->insert(['template_id' => 1, 'revision' => 7, 'document' => '{"draft": true}']);
         $former->table('claims')->insert(['id' => 5, 'notice_id' => 3, 'template_id' => 1, 'position' => 1, 'active' => true]);
         $former->table('editions')->insert(['id' => 9, 'fingerprint' => 'f', 'notice_id' => 3, 'template_version_id' => 12, 'brand_version_id' => 1, 'language' => 'en', 'brand' => 'Night', 'compiled' => '{}', 'created_at' => '2026-11-02 10:00:00']);
+        $former->table('records')->insert(['id' => 1, 'source_id' => 1, 'type' => 'order', 'key' => 'A', 'search' => 'a', 'data' => '{}']);
+        foreach ([['sent', 'Aoife@example.org', 'desk@example.org', 9, 'Bytes'], ['skipped', '', '', 9, null], ['failed', '', '', null, null]] as $place => [$state, $address, $copies, $edition, $bytes]) {
+            $former->table('dispatches')->insert([
+                'id' => "D{$place}", 'source_id' => 1, 'notice_id' => 3, 'record_id' => 1, 'recipient' => $address, 'occasion' => "event:{$place}", 'reason' => 'r', 'state' => $state, 'edition_id' => $edition,
+                'language' => 'en', 'language_reason' => '', 'data' => '{}', 'bytes' => $bytes, 'sender' => $bytes === null ? null : 'shop@example.org', 'copies' => $copies, 'due_at' => '2026-11-02 10:00:00',
+            ]);
+        }
         $former->table('activity_log')->insert(['description' => 'published', 'subject_type' => Template::class, 'subject_id' => 1]);
 
         self::assertSame(0, Artisan::call('migrate', ['--database' => 'former', '--force' => true]), Artisan::output());
@@ -158,6 +165,9 @@ final class DocumentsTest extends TestCase
         self::assertSame([5, $template->id], [$now->table('claims')->sole()->id, $now->table('claims')->sole()->template_id]);
         self::assertSame($template->id, (int) $now->table('activity_log')->sole()->subject_id);
         self::assertSame([], $now->select('pragma foreign_key_check'));
+        self::assertSame([['D0', 'to', 'Aoife@example.org', 'aoife@example.org', 'sent'], ['D0', 'cc', 'desk@example.org', 'desk@example.org', 'sent'], ['D1', 'to', null, 'none:recipient', 'skipped']], $now->table('dispatch_recipients')->orderBy('id')->get()
+            ->map(static fn (object $one): array => [$one->dispatch_id, $one->role, $one->address, $one->address_key, $one->state])->all());
+        self::assertSame(['Bytes', 'shop@example.org'], [$now->table('dispatch_messages')->sole()->bytes, $now->table('dispatch_messages')->sole()->sender]);
         $manifest = Json::ofFile(database_path('demo/larkmoor.json'));
         $read = Manifest::ofJson($manifest);
         self::assertEquals($read->outline($manifest->data), json_decode((string) $now->table('manifest_versions')->sole()->outline, true));

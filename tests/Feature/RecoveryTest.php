@@ -7,8 +7,9 @@ namespace Tests\Feature;
 use App\Jobs\SendDispatch;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\RecipientRole;
+use App\Sending\Deliver;
 use App\Sending\Recovery;
-use Herald\Render\Renderer;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
@@ -19,7 +20,7 @@ final class RecoveryTest extends TestCase
     public function test_what_was_not_handed_over_is_queued_again_and_what_was_is_uncertain(): void
     {
         [$before, $after] = $this->sending();
-        $after->update(['handed_at' => now()]);
+        $after->to()->update(['handed_at' => now()]);
         self::assertSame(0, Recovery::sweep(), 'a lease that runs is left alone');
         $this->travel(61)->seconds();
         Recovery::sweep();
@@ -28,6 +29,21 @@ final class RecoveryTest extends TestCase
         self::assertSame('Sending was cut short after the message was handed over', $after->state_reason);
         self::assertTrue($before->takeLease(60), 'it can be sent now');
         self::assertFalse($before->takeLease(60), 'by one worker only');
+    }
+
+    public function test_of_two_that_it_goes_to_the_one_that_was_reached_is_uncertain_and_the_other_is_served(): void
+    {
+        [$dispatch] = $this->sending();
+        $dispatch->to()->update(['handed_at' => now()]);
+        $copy = $dispatch->recipients()->create([...Deliver::recipient($dispatch, RecipientRole::Bcc, 'copy@example.org', null, ''), 'state' => DispatchState::Queued]);
+        $this->travel(61)->seconds();
+        Recovery::sweep();
+        self::assertSame([DispatchState::Queued, DispatchState::Uncertain, DispatchState::Queued], [$dispatch->refresh()->state, $dispatch->to()->sole()->state, $copy->refresh()->state]);
+
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
+        self::assertSame([DispatchState::Uncertain, DispatchState::Uncertain, DispatchState::Sent], [$dispatch->refresh()->state, $dispatch->to()->sole()->state, $copy->refresh()->state]);
+        self::assertSame('Sending was cut short after the message was handed over', $dispatch->state_reason);
     }
 
     public function test_a_worker_that_was_overtaken_changes_nothing(): void
@@ -50,14 +66,14 @@ final class RecoveryTest extends TestCase
         config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
         // Another worker takes it over between the making of the message and its handing over.
         DB::listen(static function (QueryExecuted $query): void {
-            if (str_starts_with($query->sql, 'update "dispatches"') && str_contains($query->sql, '"bytes"')) {
+            if (str_starts_with($query->sql, 'insert into "dispatch_messages"')) {
                 DB::table('dispatches')->update(['lease' => 'another']);
             }
         });
-        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
 
-        self::assertNotNull($dispatch->refresh()->bytes, 'it got so far');
-        self::assertSame([DispatchState::Sending, 'another', null], [$dispatch->state, $dispatch->lease, $dispatch->handed_at]);
+        self::assertNotNull($dispatch->refresh()->load(['message', 'to'])->message, 'it got so far');
+        self::assertSame([DispatchState::Sending, 'another', null], [$dispatch->state, $dispatch->lease, $dispatch->to?->handed_at]);
         self::assertCount(0, Mail::mailer()->getSymfonyTransport()->messages());
     }
 

@@ -187,7 +187,7 @@ final class RightsTest extends TestCase
         $this->ask('POST', '/api/v1/events', ['id' => 'rights', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
         $this->decide();
         $dispatch = Dispatch::query()->firstOrFail();
-        $dispatch->update(['bytes' => "Subject: x\r\n\r\nx"]);
+        $dispatch->message()->create(['sender' => 'a@example.org', 'bytes' => "Subject: x\r\n\r\nx"]);
         $letter = Letter::query()->create(['envelope_from' => 'a@example.org', 'envelope_to' => ['b@example.org'], 'subject' => 'x', 'from' => 'a', 'to' => 'b', 'raw' => "Subject: x\r\n\r\nx", 'received_at' => now()]);
 
         return ['DISPATCH' => $dispatch->id, 'LETTER' => (string) $letter->id];

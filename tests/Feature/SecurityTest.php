@@ -16,8 +16,8 @@ use App\Models\Record;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
+use App\Sending\Deliver;
 use Herald\Document\Json;
-use Herald\Render\Renderer;
 use Illuminate\Hashing\BcryptHasher;
 use Illuminate\Log\Events\MessageLogged;
 use Illuminate\Support\Facades\Artisan;
@@ -41,13 +41,13 @@ final class SecurityTest extends TestCase
         self::assertTrue($dispatch->secret);
         $this->nowhere(self::LINK, 'while it waits');
 
-        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
         $sent = Mail::mailer()->getSymfonyTransport()->messages()[0]->toString();
         self::assertStringContainsString(self::LINK, (string) (new OpenedLetter($sent))->text(), 'the recipient gets it');
         $dispatch->refresh();
-        self::assertSame([DispatchState::Sent, null], [$dispatch->state, $dispatch->sealed_bytes], 'its fate is final: the true bytes are gone');
-        self::assertStringContainsString('••••••••', (string) (new OpenedLetter((string) $dispatch->bytes))->text());
-        self::assertSame((new OpenedLetter($sent))->messageId(), (new OpenedLetter((string) $dispatch->bytes))->messageId());
+        self::assertSame([DispatchState::Sent, null], [$dispatch->state, $dispatch->message?->sealed_bytes], 'its fate is final: the true bytes are gone');
+        self::assertStringContainsString('••••••••', (string) (new OpenedLetter((string) $dispatch->message?->bytes))->text());
+        self::assertSame((new OpenedLetter($sent))->messageId(), (new OpenedLetter((string) $dispatch->message?->bytes))->messageId());
         self::assertSame(['sealed' => null], $dispatch->data['account']['reset_link']);
         $this->nowhere(self::LINK, 'afterwards');
 
@@ -71,7 +71,7 @@ final class SecurityTest extends TestCase
         $dispatch->update(['state' => DispatchState::Uncertain]);
         $this->signIn(Role::Publisher)->ask('GET', "/api/app/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', true)->assertJsonPath('secret', true)->assertJsonPath('data.account.reset_link', '••••••••');
         $this->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertOk();
-        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
         self::assertStringContainsString(self::LINK, (string) (new OpenedLetter(Mail::mailer()->getSymfonyTransport()->messages()[0]->toString()))->text());
 
         Dispatch::query()->update(['state' => DispatchState::Failed]);
@@ -217,7 +217,7 @@ final class SecurityTest extends TestCase
         $source = $this->larkmoor();
         config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
         $this->askForReset($source);
-        (new SendDispatch(Dispatch::query()->firstOrFail()->id))->handle(app(Renderer::class));
+        (new SendDispatch(Dispatch::query()->firstOrFail()->id))->handle(app(Deliver::class));
         $room = new Mailroom([]);
         (new \ReflectionMethod($room, 'deliver'))->invoke($room, 'shop@larkmoor.example.org', ['reset@example.org'], Mail::mailer()->getSymfonyTransport()->messages()[0]->toString());
         $letter = Letter::query()->firstOrFail();
@@ -255,18 +255,18 @@ final class SecurityTest extends TestCase
         // Data that the message names and that are not there: what a mistake of ours would look like.
         $dispatch->update(['data' => array_diff_key($dispatch->data, ['order' => 1])]);
         foreach ([1, 2, 3] as $attempt) {
-            (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+            (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
             self::assertSame([DispatchState::Queued, $attempt], [$dispatch->refresh()->state, $dispatch->attempts]);
             $this->travel(11)->minutes();
         }
-        (new SendDispatch($dispatch->id))->handle(app(Renderer::class));
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
         self::assertSame([DispatchState::Failed, 4], [$dispatch->refresh()->state, $dispatch->attempts]);
         self::assertStringStartsWith('Given up after 4 attempts. It could not be made: ', (string) $dispatch->state_reason);
 
         // What would be the same another time is not tried again.
         $other = Dispatch::query()->whereKeyNot($dispatch->id)->where('state', DispatchState::Queued)->firstOrFail();
-        $other->update(['recipient' => 'josé@example.org']);
-        (new SendDispatch($other->id))->handle(app(Renderer::class));
+        $other->to()->update(['address' => 'josé@example.org']);
+        (new SendDispatch($other->id))->handle(app(Deliver::class));
         self::assertSame([DispatchState::Failed, 1, '"josé@example.org" is not a recipient address'], [$other->refresh()->state, $other->attempts, $other->state_reason]);
     }
 
@@ -277,7 +277,7 @@ final class SecurityTest extends TestCase
         $this->decide();
         foreach (Dispatch::query()->get() as $dispatch) {
             self::assertTrue($dispatch->takeLease(60));
-            $dispatch->update(['handed_at' => now()]);
+            $dispatch->to()->update(['handed_at' => now()]);
         }
         $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
         $manifest['notices'] = array_values(array_filter($manifest['notices'], static fn (array $notice): bool => $notice['key'] !== 'order-received'));
@@ -348,7 +348,7 @@ final class SecurityTest extends TestCase
     /** Looks through everything that is stored. */
     private function nowhere(string $secret, string $when): void
     {
-        foreach (['records', 'record_revisions', 'events', 'dues', 'dispatches', 'editions', 'jobs', 'activity_log', 'letters', 'cache'] as $table) {
+        foreach (['records', 'record_revisions', 'events', 'dues', 'dispatches', 'dispatch_messages', 'dispatch_recipients', 'editions', 'jobs', 'activity_log', 'letters', 'cache'] as $table) {
             foreach (DB::table($table)->get() as $row) {
                 foreach ((array) $row as $column => $value) {
                     self::assertStringNotContainsString(substr($secret, -16), quoted_printable_decode((string) $value), "{$table}.{$column}, {$when}");

@@ -19,7 +19,7 @@ final class SendingTest extends TestCase
             $stack->raise(['id' => "evt-{$n}", 'event' => 'order.changed', 'record' => self::ORDER + ['number' => "T-{$n}", 'status' => 'paid', 'customer' => ['first_name' => 'Aoife', 'email' => $address, 'language' => 'de']]]);
         }
         $this->waitForEnd($stack);
-        $found = array_column($stack->rows('select recipient, state, state_reason, attempts, message_id from dispatches'), null, 'recipient');
+        $found = array_column($stack->rows("select address, dispatches.state, dispatches.state_reason, dispatches.attempts, message_id from dispatches join dispatch_recipients on dispatch_id = dispatches.id and role = 'to'"), null, 'address');
 
         self::assertSame(['sent', 1], [$found['well@example.org']['state'], $found['well@example.org']['attempts']]);
         self::assertStringStartsWith('The mail server took it: 250 Ok, kept as letter', $found['well@example.org']['state_reason']);
@@ -37,7 +37,7 @@ final class SendingTest extends TestCase
         $letter = array_values(array_filter($letters, static fn (array $one): bool => str_contains($one['envelope_to'], 'well')))[0];
         self::assertSame($found['well@example.org']['message_id'], $letter['message_id']);
         self::assertSame('Zahlung für Bestellung T-0 eingegangen', Message::from($letter['raw'], false)->getHeaderValue('Subject'));
-        self::assertSame($stack->rows("select bytes from dispatches where recipient = 'well@example.org'")[0]['bytes'], $letter['raw'], 'what arrived is to the byte what the dispatch keeps');
+        self::assertSame($stack->rows("select bytes from dispatch_messages join dispatch_recipients using (dispatch_id) where address = 'well@example.org'")[0]['bytes'], $letter['raw'], 'what arrived is to the byte what the dispatch keeps');
     }
 
     public function test_an_uncertain_dispatch_is_handed_over_again_only_where_its_notice_says_so_with_the_same_message_id(): void
@@ -100,7 +100,7 @@ final class SendingTest extends TestCase
         }
         $stack->startWorker();
         $this->waitForEnd($stack, sweep: true);
-        $dispatches = $stack->rows('select id, recipient, state, message_id, (select count(*) from letters where letters.message_id = dispatches.message_id) as letters from dispatches');
+        $dispatches = $stack->rows('select id, (select address from dispatch_recipients where dispatch_id = dispatches.id) as recipient, state, message_id, (select count(*) from letters where letters.message_id = dispatches.message_id) as letters from dispatches');
 
         self::assertCount($all, $dispatches, 'nothing is lost');
         foreach ($dispatches as $dispatch) {

@@ -9,7 +9,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 
 /**
- * A dispatch as lists show it. Expects notice.source, record and edition.templateVersion to be loaded.
+ * A dispatch as lists show it. Expects notice.source, record, to and edition.templateVersion to be loaded.
  *
  * @property Dispatch $resource
  */
@@ -25,10 +25,10 @@ final class DispatchLine extends JsonResource
         return [
             'id' => $dispatch->id, 'notice' => $dispatch->notice->key, 'notice_name' => $this->noticeName(),
             'record_type' => $dispatch->record->type, 'record' => $dispatch->record->key,
-            'recipient' => $dispatch->recipient === '' ? null : $dispatch->recipient, 'recipient_name' => $dispatch->recipient_name,
+            'recipient' => $dispatch->to?->address, 'recipient_name' => $dispatch->to?->name,
             'reason' => $dispatch->reason, 'state' => $dispatch->state->value, 'state_reason' => $dispatch->state_reason,
             'language' => $dispatch->language, 'edition' => match (true) {
-                $dispatch->edition === null => 'not decided',
+                $dispatch->edition === null => null,
                 $version === null => 'built-in',
                 default => "version {$version->number}",
             }, 'needs_look' => $dispatch->needs_look,

@@ -1517,7 +1517,8 @@ export interface components {
             state: components["schemas"]["DispatchState"];
             state_reason: string | null;
             language: string;
-            edition: string;
+            /** @description in words; null where it could not be decided who answers */
+            edition: string | null;
             /** @description whether other words went out than those that should have */
             needs_look: boolean;
             subject: string | null;
@@ -1557,6 +1558,13 @@ export interface components {
             secret: boolean;
             /** @description all that the message named */
             data: Record<string, never>;
+            copies: {
+                /** @enum {string} */
+                role: "cc" | "bcc";
+                address: string | null;
+                state: components["schemas"]["DispatchState"];
+                state_reason: string | null;
+            }[];
             message: components["schemas"]["Opened"] | null;
             html_at: string | null;
         };

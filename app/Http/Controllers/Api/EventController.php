@@ -59,7 +59,7 @@ final class EventController
     {
         /** @var Source $source the token's owner */
         $source = $request->user();
-        $event = Event::query()->where(['source_id' => $source->id, 'event_id' => $id])->with(['record', 'dues.notice', 'dues.dispatch'])->firstOrFail();
+        $event = Event::query()->where(['source_id' => $source->id, 'event_id' => $id])->with(['record', 'dues.notice', 'dues.dispatch.to'])->firstOrFail();
 
         return response()->json([
             'id' => $event->event_id, 'event' => $event->name, 'record' => $event->record->key, 'at' => $event->created_at->toIso8601ZuluString(), 'fits' => $event->fault === null, 'fault' => $event->fault,
@@ -77,7 +77,7 @@ final class EventController
 
         return [
             'notice' => $due->notice->key, 'state' => $dispatch->state->value ?? $due->state->value, 'reason' => $dispatch->state_reason ?? $due->state_reason,
-            'dispatch' => $dispatch?->id, 'recipient' => $dispatch?->recipient ?: null, 'language' => $dispatch?->language ?: null, 'sent_at' => $dispatch?->sent_at?->toIso8601ZuluString(),
+            'dispatch' => $dispatch?->id, 'recipient' => $dispatch?->to?->address, 'language' => $dispatch?->language ?: null, 'sent_at' => $dispatch?->sent_at?->toIso8601ZuluString(),
         ];
     }
 

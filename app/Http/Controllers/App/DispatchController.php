@@ -11,10 +11,12 @@ use App\Jobs\SendDispatch;
 use App\Jobs\WorkDue;
 use App\Mailroom\OpenedLetter;
 use App\Models\Dispatch;
+use App\Models\DispatchRecipient;
 use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
+use App\Models\RecipientRole;
 use App\Models\Source;
 use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Builder;
@@ -27,7 +29,7 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class DispatchController
 {
-    private const LOADED = ['notice.source', 'record', 'edition.templateVersion.template'];
+    private const LOADED = ['notice.source', 'record', 'to', 'edition.templateVersion.template'];
 
     public function index(Request $request): JsonResponse
     {
@@ -43,7 +45,8 @@ final class DispatchController
             ->when($given['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))
             ->when($given['search'] ?? null, function (Builder $query, string $words): void {
                 $like = '%'.addcslashes($words, '%_\\').'%';
-                $query->where(fn (Builder $either) => $either->whereLike('recipient', $like)->orWhereLike('subject', $like)->orWhereLike('recipient_name', $like)
+                $query->where(fn (Builder $either) => $either->whereLike('subject', $like)
+                    ->orWhereHas('recipients', fn (Builder $recipient) => $recipient->whereLike('address', $like)->orWhereLike('name', $like))
                     ->orWhereHas('record', fn (Builder $record) => $record->whereLike('key', $like)));
             })->paginate(50);
 
@@ -70,14 +73,17 @@ final class DispatchController
             'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,
             'may_retry' => $dispatch->state->mayBeTriedAgain() && $dispatch->isWhole(), 'secret' => $dispatch->secret, 'may_settle' => $dispatch->state === DispatchState::Uncertain,
             'data' => (object) Secrets::masked($dispatch->data),
-            'message' => $dispatch->bytes === null ? null : (new OpenedLetter($dispatch->bytes))->toArray(),
-            'html_at' => $dispatch->bytes === null ? null : "/stage/dispatches/{$dispatch->id}",
+            'copies' => $dispatch->recipients->reject(static fn (DispatchRecipient $one): bool => $one->role === RecipientRole::To)->map(static fn (DispatchRecipient $one): array => [
+                'role' => $one->role->value, 'address' => $one->address, 'state' => $one->state->value, 'state_reason' => $one->state_reason,
+            ])->values(),
+            'message' => $dispatch->message === null ? null : (new OpenedLetter($dispatch->message->bytes))->toArray(),
+            'html_at' => $dispatch->message === null ? null : "/stage/dispatches/{$dispatch->id}",
         ]);
     }
 
     public function html(string $id): Response
     {
-        $bytes = self::find($id)->bytes ?? abort(404);
+        $bytes = self::find($id)->message->bytes ?? abort(404);
 
         return Stage::show((new OpenedLetter($bytes))->html() ?? '');
     }
@@ -94,8 +100,8 @@ final class DispatchController
             }
             $this->move($id, [DispatchState::Failed, DispatchState::Uncertain], [
                 'state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$request->user()?->name}",
-                'due_at' => now(), 'lease' => null, 'lease_until' => null, 'handed_at' => null, 'attempts' => 0, 'resends' => 0,
-            ]);
+                'due_at' => now(), 'lease' => null, 'lease_until' => null, 'attempts' => 0, 'resends' => 0,
+            ])->queueAgain([DispatchState::Failed, DispatchState::Uncertain]);
             SendDispatch::dispatch($id);
         });
 
@@ -113,9 +119,10 @@ final class DispatchController
     /** A person has found out that an uncertain dispatch did arrive. */
     public function settle(string $id, Request $request): JsonResponse
     {
-        $this->move($id, [DispatchState::Uncertain], [
-            'state' => DispatchState::Sent, 'state_reason' => "Known to have arrived, says {$request->user()?->name}", 'sent_at' => now(),
-        ]);
+        DB::transaction(function () use ($id, $request): void {
+            $known = ['state' => DispatchState::Sent, 'state_reason' => "Known to have arrived, says {$request->user()?->name}", 'sent_at' => now()];
+            $this->move($id, [DispatchState::Uncertain], $known)->recipients()->where('state', DispatchState::Uncertain)->update($known);
+        });
 
         return $this->show($id);
     }
@@ -124,19 +131,22 @@ final class DispatchController
      * @param  list<DispatchState>  $from
      * @param  array<string, mixed>  $changes
      */
-    private function move(string $id, array $from, array $changes): void
+    private function move(string $id, array $from, array $changes): Dispatch
     {
         $dispatch = self::find($id);
         if (! $dispatch->isWhole()) {
             throw new ConflictHttpException('It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
         }
-        if (Dispatch::query()->whereKey($id)->whereIn('state', $from)->update([...$changes, ...array_map(static fn (mixed $value): mixed => is_array($value) ? json_encode($value) : $value, $dispatch->leftBehind($changes['state']))]) !== 1) {
+        if (Dispatch::query()->whereKey($id)->whereIn('state', $from)->update($changes) !== 1) {
             throw new ConflictHttpException("This dispatch is {$dispatch->state->value}; that cannot be done with it.");
         }
+        $dispatch->refresh()->forgetSecrets();
+
+        return $dispatch;
     }
 
     private static function find(string $id): Dispatch
     {
-        return Dispatch::query()->where('source_id', Source::current()->id ?? 0)->with([...self::LOADED, 'event.user', 'due'])->findOrFail($id);
+        return Dispatch::query()->where('source_id', Source::current()->id ?? 0)->with([...self::LOADED, 'event.user', 'due', 'message', 'recipients'])->findOrFail($id);
     }
 }

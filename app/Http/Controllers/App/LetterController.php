@@ -80,6 +80,6 @@ final class LetterController
 
     private static function opened(Letter $letter, ?Dispatch $dispatch): OpenedLetter
     {
-        return new OpenedLetter(self::isMasked($dispatch) ? (string) $dispatch?->bytes : $letter->raw);
+        return new OpenedLetter(self::isMasked($dispatch) ? (string) $dispatch?->message?->bytes : $letter->raw);
     }
 }

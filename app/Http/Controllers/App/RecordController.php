@@ -74,7 +74,7 @@ final class RecordController
                 'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
                 'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
             ], self::changeable($declared))),
-            'dispatches' => DispatchLine::collection($record->dispatches()->with(['notice.source', 'record', 'edition.templateVersion'])->latest('id')->limit(50)->get()->each(fn ($dispatch) => $dispatch->notice->setRelation('source', $source))),
+            'dispatches' => DispatchLine::collection($record->dispatches()->with(['notice.source', 'record', 'to', 'edition.templateVersion'])->latest('id')->limit(50)->get()->each(fn ($dispatch) => $dispatch->notice->setRelation('source', $source))),
         ]);
     }
 

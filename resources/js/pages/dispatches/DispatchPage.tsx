@@ -87,6 +87,19 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
             'Recipient',
             <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : dispatch.edition_number === null ? 'not decided' : 'no address'}</span>,
         ],
+        [
+            'Copies',
+            dispatch.copies.length > 0 && (
+                <ul>
+                    {dispatch.copies.map((copy) => (
+                        <li key={copy.address} className="break-words">
+                            <span className="uppercase text-[11px] text-muted">{copy.role}</span> {copy.address}, {copy.state}
+                            {copy.state !== 'sent' && copy.state_reason && <span className="block text-muted">{copy.state_reason}</span>}
+                        </li>
+                    ))}
+                </ul>
+            ),
+        ],
         ['Language', dispatch.language && `${dispatch.language}: ${dispatch.language_reason}`],
         [
             'Words',

@@ -1,0 +1,214 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sending;
+
+use App\Http\StorageTrouble;
+use App\Jobs\SendDispatch;
+use App\Mail\Handover;
+use App\Mail\HandoverOutcome;
+use App\Mail\HandoverResult;
+use App\Mail\LeaseLost;
+use App\Models\Dispatch;
+use App\Models\DispatchRecipient;
+use App\Models\DispatchState;
+use App\Models\RecipientRole;
+use App\Secrets\Seal;
+use App\Secrets\SealBroken;
+use Herald\Message\MimeMessage;
+use Herald\Message\Recipient;
+use Herald\Message\UnsendableMessage;
+use Herald\Notice\WhenUncertain;
+use Herald\Render\Renderer;
+use Herald\Render\Scope;
+use Herald\Render\TooLarge;
+use Herald\Value\Clean;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Makes the message of a dispatch that is in hand, where that was not done before, and hands it to the mail server, for each recipient by itself. Whatever becomes of that is
+ * written down for each, and for the whole with the last of them.
+ */
+final readonly class Deliver
+{
+    public function __construct(private Renderer $renderer)
+    {
+    }
+
+    /**
+     * @param  Dispatch  $dispatch  with source, notice and edition, its lease ours
+     *
+     * @throws \Throwable when nothing can be written down; the lease runs out then, and the dispatch is looked after
+     */
+    public function __invoke(Dispatch $dispatch): void
+    {
+        try {
+            if ($dispatch->message === null && ! $this->compose($dispatch)) {
+                return;
+            }
+        } catch (UnsendableMessage|TooLarge|SealBroken $e) {
+            // It would be the same another time.
+            $this->failed($dispatch, $e->getMessage());
+
+            return;
+        } catch (\Throwable $e) {
+            $reason = self::told($e);
+            self::pause($dispatch, 'herald.tries') === null
+                ? $this->failed($dispatch, 'Given up after '.($dispatch->attempts + 1)." attempts. {$reason}")
+                : $this->later($dispatch, $reason, 'herald.tries');
+
+            return;
+        }
+        $waiting = $dispatch->recipients()->where('state', DispatchState::Queued)->get();
+        foreach ($waiting as $place => $recipient) {
+            try {
+                [$result, $pauses] = [$this->handOver($dispatch, $recipient), 'herald.retries'];
+            } catch (LeaseLost) {
+                return;
+            } catch (\Throwable $e) {
+                $reason = self::told($e);
+                [$result, $pauses] = [new HandoverResult($recipient->handed_at === null ? HandoverOutcome::Unreachable : HandoverOutcome::Uncertain, $reason), 'herald.tries'];
+            }
+            if (! $this->note($dispatch, $recipient, $result, $pauses, $place === $waiting->count() - 1)) {
+                return;
+            }
+        }
+    }
+
+    /** Makes the message, and finds out whom copies of it go to. */
+    private function compose(Dispatch $dispatch): bool
+    {
+        $source = $dispatch->source->manifest()->source;
+        $recipient = new Recipient($dispatch->to?->address, $dispatch->to?->name, $dispatch->language);
+        $edition = $dispatch->edition?->message() ?? throw new \LogicException('It has not been decided who answers');
+        $now = now()->toDateTimeImmutable();
+        $filled = $this->renderer->fill($edition, Scope::kept($dispatch->data, $source));
+        $message = MimeMessage::compose($filled, $recipient, $dispatch->id, $now);
+        $sealed = null;
+        if ($dispatch->secret) {
+            // Filled a second time with what is secret; what is kept is the copy from above, in which that is masked.
+            $open = Seal::open($dispatch->notice->declaration()->vocabulary->roots(), $dispatch->data);
+            $sealed = MimeMessage::compose($this->renderer->fill($edition, Scope::kept($open, $source)), $recipient, $dispatch->id, $now)->bytes;
+        }
+
+        return DB::transaction(static function () use ($dispatch, $filled, $message, $sealed): bool {
+            if (! $dispatch->changeUnderLease(['subject' => $filled->subject, 'message_id' => $message->messageId])) {
+                return false;
+            }
+            $dispatch->setRelation('message', $dispatch->message()->create(['sender' => $message->sender, 'bytes' => $message->bytes, 'sealed_bytes' => $sealed]));
+            $copies = [];
+            foreach ([[RecipientRole::Cc, $message->cc], [RecipientRole::Bcc, $message->bcc]] as [$role, $addresses]) {
+                foreach ($addresses as $address) {
+                    $copies[] = [...self::recipient($dispatch, $role, $address, null, ''), 'state' => DispatchState::Queued->value, 'created_at' => now(), 'updated_at' => now()];
+                }
+            }
+            // Whoever got it already gets no copy.
+            DispatchRecipient::query()->insertOrIgnore($copies);
+
+            return true;
+        });
+    }
+
+    /**
+     * What a recipient's row begins with.
+     *
+     * @param  string  $where  where the address would stand in the record
+     * @return array<string, mixed>
+     */
+    public static function recipient(Dispatch $dispatch, RecipientRole $role, ?string $address, ?string $name, string $where): array
+    {
+        return [
+            'dispatch_id' => $dispatch->id, 'notice_id' => $dispatch->notice_id, 'record_id' => $dispatch->record_id, 'occasion' => $dispatch->occasion, 'channel' => $dispatch->channel,
+            'role' => $role->value, 'address' => $address, 'name' => $name, 'address_key' => DispatchRecipient::keyOf($address, $where),
+        ];
+    }
+
+    private function handOver(Dispatch $dispatch, DispatchRecipient $recipient): HandoverResult
+    {
+        return Handover::of(
+            (string) $dispatch->trueBytes(),
+            (string) $dispatch->message?->sender,
+            [(string) $recipient->address],
+            static function () use ($dispatch, $recipient): void {
+                if (! $dispatch->changeRecipient($recipient, ['handed_at' => now()])) {
+                    throw new LeaseLost('Another worker has taken it over');
+                }
+            },
+        );
+    }
+
+    /**
+     * Writes down what came of a recipient, and with the last one what becomes of the whole.
+     *
+     * @param  string  $pauses  the setting with the pauses before it is tried again
+     * @return bool whether the lease was still ours
+     */
+    private function note(Dispatch $dispatch, DispatchRecipient $recipient, HandoverResult $result, string $pauses, bool $last): bool
+    {
+        $attempts = $dispatch->attempts + 1;
+        $pause = self::pause($dispatch, $pauses);
+        $changes = match ($result->outcome) {
+            HandoverOutcome::Accepted => ['state' => DispatchState::Sent, 'state_reason' => $result->words, 'sent_at' => now()],
+            HandoverOutcome::Refused => ['state' => DispatchState::Failed, 'state_reason' => $result->words],
+            HandoverOutcome::Uncertain => ['state' => DispatchState::Uncertain, 'state_reason' => $result->words],
+            HandoverOutcome::Deferred, HandoverOutcome::Unreachable => $pause === null
+                ? ['state' => DispatchState::Failed, 'state_reason' => "Given up after {$attempts} attempts. {$result->words}"]
+                : ['state' => DispatchState::Queued, 'state_reason' => "{$result->words}. Attempt {$attempts}; the next is due", 'handed_at' => null],
+        };
+        $noted = DB::transaction(static fn (): bool => $dispatch->changeRecipient($recipient, [...$changes, 'attempts' => $recipient->attempts + 1]) && (! $last || self::conclude($dispatch, $attempts, $pause)));
+        if ($noted && $last && $dispatch->state === DispatchState::Queued) {
+            SendDispatch::dispatch($dispatch->id)->delay($dispatch->due_at);
+        }
+        if ($noted && $last && $dispatch->state === DispatchState::Uncertain && $dispatch->notice->whenUncertain() === WhenUncertain::Resend) {
+            Recovery::resend($dispatch);
+        }
+
+        return $noted;
+    }
+
+    private static function conclude(Dispatch $dispatch, int $attempts, ?int $pause): bool
+    {
+        $conclusion = $dispatch->conclusion();
+
+        return $dispatch->changeUnderLease([...$conclusion, 'attempts' => $attempts, 'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['due_at' => now()->addSeconds($pause ?? 0)] : [])]);
+    }
+
+    /** Nobody gets it. */
+    private function failed(Dispatch $dispatch, string $reason): void
+    {
+        DB::transaction(static function () use ($dispatch, $reason): void {
+            if ($dispatch->changeUnderLease(['state' => DispatchState::Failed, 'state_reason' => $reason, 'attempts' => $dispatch->attempts + 1, 'lease_until' => null])) {
+                $dispatch->recipients()->where('state', DispatchState::Queued)->update(['state' => DispatchState::Failed, 'state_reason' => $reason]);
+            }
+        });
+    }
+
+    private function later(Dispatch $dispatch, string $reason, string $pauses): void
+    {
+        $attempts = $dispatch->attempts + 1;
+        $due = now()->addSeconds(self::pause($dispatch, $pauses) ?? 0);
+        if ($dispatch->changeUnderLease(['state' => DispatchState::Queued, 'state_reason' => "{$reason}. Attempt {$attempts}; the next is due", 'attempts' => $attempts, 'due_at' => $due, 'lease_until' => null])) {
+            SendDispatch::dispatch($dispatch->id)->delay($due);
+        }
+    }
+
+    /** In seconds; null when it was tried often enough. */
+    private static function pause(Dispatch $dispatch, string $pauses): ?int
+    {
+        $pause = config()->array($pauses)[$dispatch->attempts] ?? null;
+
+        return is_int($pause) ? $pause : null;
+    }
+
+    /** What was thrown, in words; thrown on when nothing can be written down. */
+    private static function told(\Throwable $e): string
+    {
+        if (StorageTrouble::isBehind($e)) {
+            throw $e;
+        }
+        report($e);
+
+        return 'It could not be made: '.Clean::line(mb_strimwidth($e->getMessage(), 0, 500, '…'));
+    }
+}
