@@ -13,12 +13,12 @@ use Herald\Document\Limits;
 use Herald\Message\Recipient;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Scope;
 use Herald\Source\Source;
+use Herald\Value\Type;
 use Illuminate\Support\Facades\DB;
 
 /** What a message is about: a record, parameters, a recipient, a moment. The beginning of every message, whatever asks for it. */
@@ -93,10 +93,6 @@ final readonly class Matter
 
     private static function example(Field $field): mixed
     {
-        return match ($field->type) {
-            FieldType::Text => '('.$field->label->in('en').', given with the event)',
-            FieldType::List, FieldType::Open => [],
-            default => null,
-        };
+        return $field->type instanceof Type\Text ? '('.$field->label->in('en').', given with the event)' : $field->type->nothing();
     }
 }

@@ -7,9 +7,9 @@ namespace Herald\Cast;
 use Herald\Condition\Emptiness;
 use Herald\Language\LanguageTag;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\RecordType;
 use Herald\Value\Money;
+use Herald\Value\Type;
 
 /** What is out of the ordinary about single records, among all of a type. Knows no field by name, only by type. */
 final readonly class Traits
@@ -69,11 +69,11 @@ final readonly class Traits
         if ($filled === []) {
             return;
         }
-        if ($field->type === FieldType::List) {
+        if ($field->type instanceof Type\Items) {
             $counts = array_map(static fn (mixed $list): int => is_array($list) ? count($list) : 0, $filled);
             yield "{$path} most" => [max($counts).' '.$label, self::keysOf($counts, max($counts))];
             yield "{$path} one" => ["one of {$label}", self::keysOf($counts, 1)];
-        } elseif ($field->type === FieldType::Text) {
+        } elseif ($field->type instanceof Type\Text) {
             $lengths = array_map(static fn (mixed $text): int => is_string($text) ? mb_strlen($text) : 0, $filled);
             // A short text that is far longer than usual; long ones are meant to be long.
             $sorted = array_values($lengths);
@@ -84,13 +84,13 @@ final readonly class Traits
             }
             yield "{$path} rtl" => ["{$label} right to left", self::keysWhere($filled, self::RIGHT_TO_LEFT)];
             yield 'signs' => ['signs that need care', self::keysWhere($filled, '/[<>&{}"\'\x{1F300}-\x{1FAFF}]/u')];
-        } elseif ($field->type === FieldType::Money) {
+        } elseif ($field->type instanceof Type\Money) {
             yield from self::ofMoney($label, $filled);
-        } elseif ($field->type === FieldType::Language) {
+        } elseif ($field->type instanceof Type\Language) {
             foreach (self::rare($filled) as $language => $keys) {
                 yield "language {$language}" => [LanguageTag::name($language), $keys];
             }
-        } elseif ($field->type === FieldType::Option) {
+        } elseif ($field->type instanceof Type\Option) {
             foreach (self::rare($filled) as $option => $keys) {
                 yield self::COMMON."{$path} {$option}" => [mb_strtolower(isset($field->options[$option]) ? $field->options[$option]->in('en') : (string) $option), $keys];
             }
@@ -156,7 +156,7 @@ final readonly class Traits
         $all = [];
         foreach ($fields as $field) {
             $all[$path.$field->key] = $field;
-            $all += self::below($field->type === FieldType::Object ? $field->fields : [], $path.$field->key.'.');
+            $all += self::below($field->type instanceof Type\Group ? $field->fields : [], $path.$field->key.'.');
         }
 
         return $all;

@@ -11,9 +11,9 @@ use Herald\Condition\Operator\IsFilled;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
+use Herald\Value\Type;
 
 /** Variables that may be empty, with nothing to be said instead. */
 final class MayBeEmpty implements Check
@@ -43,7 +43,7 @@ final class MayBeEmpty implements Check
         } catch (UnknownPath|\InvalidArgumentException) {
             return;
         }
-        if (! self::mayBeEmpty($path, $piece) || $field->type === FieldType::List || self::isGuarded($path, $piece->guards)) {
+        if (! self::mayBeEmpty($path, $piece) || $field->type instanceof Type\Items || self::isGuarded($path, $piece->guards)) {
             return;
         }
         [$empty, $of] = self::count($path, $piece, $template);

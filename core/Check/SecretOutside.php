@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Herald\Check;
 
 use Herald\Manuscript\Piece;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
+use Herald\Value\Type;
 
 /** A secret on the outside of a message, where inbox lists, notifications and every server on the way show it. */
 final class SecretOutside implements Check
@@ -26,7 +26,7 @@ final class SecretOutside implements Check
     private static function isSecret(Piece $piece, string $path): bool
     {
         try {
-            return $piece->vocabulary->field(Path::of($path))->type === FieldType::Secret;
+            return $piece->vocabulary->field(Path::of($path))->type instanceof Type\Secret;
         } catch (UnknownPath|\InvalidArgumentException) {
             return false;
         }

@@ -7,11 +7,11 @@ namespace Herald\Condition;
 use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Takes;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Value\Formats;
 use Herald\Value\Money;
 use Herald\Value\Setting;
+use Herald\Value\Type;
 
 /** One field compared with a value, as its operator does it. */
 final readonly class Comparison implements Condition
@@ -54,7 +54,7 @@ final readonly class Comparison implements Condition
             'path' => (string) $this->path,
             'operator' => $this->operator->name(),
             'value' => $this->value,
-            'type' => $this->field->type->value,
+            'type' => $this->field->type->name(),
             'label' => $this->field->label->in('en'),
         ];
     }
@@ -70,10 +70,10 @@ final readonly class Comparison implements Condition
         if (Emptiness::of($found)) {
             return 'empty';
         }
-        if ($this->field->type === FieldType::Secret) {
+        if ($this->field->type instanceof Type\Secret) {
             return 'a secret';
         }
-        if ($this->field->type === FieldType::Money && Money::read($found) === null) {
+        if ($this->field->type instanceof Type\Money && Money::read($found) === null) {
             return is_scalar($found) ? (string) $found : 'another amount';
         }
         // Within a sentence.

@@ -9,13 +9,10 @@ use Herald\Condition\Operator\Takes;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
-use Herald\Value\Decimal;
-use Herald\Value\Moment;
-use Herald\Value\Money;
+use Herald\Value\Type\FieldTypes;
 
 /**
  * Reads conditions: `{"all": […]}`, `{"any": […]}`, `{"not": {…}}` or `{"path": "order.status", "operator": "is", "value": "paid"}`.
@@ -65,7 +62,7 @@ final class ConditionReader
 
         return new Comparison(
             $path,
-            Field::single((string) $path, $node->string('label'), FieldType::from($node->string('type'))),
+            Field::single((string) $path, $node->string('label'), FieldTypes::named($node->string('type'))),
             Operators::named($node->string('operator')) ?? throw $node->fault('operator', 'is not an operator'),
             is_scalar($value) || is_array($value) ? $value : null,
         );
@@ -89,7 +86,7 @@ final class ConditionReader
             throw $node->fault('path', $e->getMessage());
         }
         if (! $operator->suits($field->type)) {
-            throw $node->fault('operator', "\"{$operator->inWords()}\" cannot be asked of {$path}, which is of type {$field->type->value}");
+            throw $node->fault('operator', "\"{$operator->inWords()}\" cannot be asked of {$path}, which is of type {$field->type->name()}");
         }
         $value = $node->raw('value');
         $values = match ($operator->takes()) {
@@ -106,27 +103,9 @@ final class ConditionReader
 
     private static function checkValue(Node $node, Field $field, mixed $value): void
     {
-        $fits = match ($field->type) {
-            FieldType::Integer, FieldType::Decimal, FieldType::List => Decimal::read($value) !== null,
-            FieldType::Money => Decimal::read($value) !== null || self::isMoney($value),
-            FieldType::Boolean => is_bool($value),
-            FieldType::Date => Moment::day($value) !== null,
-            FieldType::DateTime => Moment::loosely($value) !== null,
-            FieldType::Option => is_string($value) && isset($field->options[$value]),
-            default => is_scalar($value),
-        };
-        if (! $fits) {
+        if (! $field->type->comparesWith($value, $field->optionValues())) {
             $shown = is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE) : get_debug_type($value);
-            throw $node->fault('value', "{$shown} is no value of {$field->key}".($field->options === [] ? ', which is of type '.$field->type->value : '; it may be '.implode(', ', array_keys($field->options))));
-        }
-    }
-
-    private static function isMoney(mixed $value): bool
-    {
-        try {
-            return Money::read($value) !== null;
-        } catch (\InvalidArgumentException) {
-            return false;
+            throw $node->fault('value', "{$shown} is no value of {$field->key}".($field->options === [] ? ', which is of type '.$field->type->name() : '; it may be '.implode(', ', array_keys($field->options))));
         }
     }
 }

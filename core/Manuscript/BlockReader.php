@@ -10,10 +10,10 @@ use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Value\Type;
 
 /** Reads one object of a manuscript (a block, a branch, a row) that has passed the schema. */
 final readonly class BlockReader
@@ -111,8 +111,8 @@ final readonly class BlockReader
         try {
             $path = Path::of($this->node->string('list'));
             $list = $this->vocabulary->field($path);
-            if ($list->type !== FieldType::List) {
-                $this->reading->faults->add($this->node->below('list'), "\"{$path}\" is not a list but of type {$list->type->value}");
+            if (! $list->type instanceof Type\Items) {
+                $this->reading->faults->add($this->node->below('list'), "\"{$path}\" is not a list but of type {$list->type->name()}");
                 $list = Field::missingList();
             }
         } catch (UnknownPath|\InvalidArgumentException $e) {

@@ -6,11 +6,11 @@ namespace Herald\Manuscript;
 
 use Herald\Brand\ColourRole;
 use Herald\Document\Faults;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Value\Formats;
+use Herald\Value\Type;
 
 /**
  * Reads inline text in either of its two forms: a list of runs (`[{"text": "Order "}, {"variable": "order.number"}]`), or a text as people
@@ -95,7 +95,7 @@ final readonly class InlineReader
 
             return null;
         }
-        if ($field->type === FieldType::Object || $field->type === FieldType::Open) {
+        if ($field->type instanceof Type\Group || $field->type instanceof Type\Open) {
             $this->faults->add($place, "\"{$path}\" is a group of fields; name one of them");
 
             return null;
@@ -103,7 +103,7 @@ final readonly class InlineReader
         $chosen = $format === null ? Formats::usual($field->type, $inLink) : Formats::named($format);
         if ($chosen === null || ! $chosen->accepts($field->type)) {
             $fitting = array_keys(array_filter(Formats::all(), static fn ($one): bool => $one->accepts($field->type)));
-            $this->faults->add($place, "\"{$format}\" is no format for \"{$path}\", which is of type {$field->type->value}; ".implode(', ', $fitting).' are');
+            $this->faults->add($place, "\"{$format}\" is no format for \"{$path}\", which is of type {$field->type->name()}; ".implode(', ', $fitting).' are');
 
             return null;
         }

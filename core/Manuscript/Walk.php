@@ -10,10 +10,10 @@ use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Value\Type;
 
 /** Goes through a document in its normal form, from top to bottom, and names all that its objects have or could have. */
 final class Walk
@@ -109,7 +109,7 @@ final class Walk
         $list = Field::missingList();
         try {
             $found = $vocabulary->field(Path::of(is_string($object['list'] ?? null) ? $object['list'] : ''));
-            $list = $found->type === FieldType::List ? $found : $list;
+            $list = $found->type instanceof Type\Items ? $found : $list;
         } catch (UnknownPath|\InvalidArgumentException) {
             // Told where the document is read.
         }

@@ -11,12 +11,13 @@ use Herald\Manuscript\Inline;
 use Herald\Manuscript\InlineReader;
 use Herald\Manuscript\Variable;
 use Herald\Message\Recipient;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Value\Clean;
 use Herald\Value\Setting;
+use Herald\Value\Type;
+use Herald\Value\Type\FieldType;
 
 /** Where a notice finds its recipient: an address in the record, or a fixed one. */
 final readonly class RecipientRule
@@ -36,17 +37,17 @@ final readonly class RecipientRule
         $faults = new Faults;
         $name = $node->has('name') ? (new InlineReader($vocabulary, $faults))->inline($node->raw('name'), $node->below('name')) : null;
         foreach ($name->runs ?? [] as $run) {
-            if ($run->content instanceof Variable && $run->content->field->type === FieldType::Secret) {
+            if ($run->content instanceof Variable && $run->content->field->type instanceof Type\Secret) {
                 $faults->add($node->below('name'), "\"{$run->content->path}\" is a secret, which is no part of a name");
             }
         }
         $faults->throwIfAny($node->document);
 
         return new self(
-            self::path($node, 'path', FieldType::Email, $vocabulary),
+            self::path($node, 'path', new Type\Email, $vocabulary),
             $node->optionalString('address'),
             $name,
-            self::path($node, 'language_path', FieldType::Language, $vocabulary),
+            self::path($node, 'language_path', new Type\Language, $vocabulary),
             $node->optionalString('language'),
         );
     }
@@ -92,6 +93,6 @@ final readonly class RecipientRule
             throw $node->fault($key, $e->getMessage());
         }
 
-        return $field->type === $type ? $path : throw $node->fault($key, "\"{$text}\" is of type {$field->type->value}, not {$type->value}");
+        return $type::class === $field->type::class ? $path : throw $node->fault($key, "\"{$text}\" is of type {$field->type->name()}, not {$type->name()}");
     }
 }

@@ -8,6 +8,7 @@ use Herald\Language\Caption;
 use Herald\Value\Clean;
 use Herald\Value\Formats;
 use Herald\Value\Setting;
+use Herald\Value\Type;
 
 /** A record laid out for reading: every field with its label, type and value in words. */
 final readonly class DataSheet
@@ -41,7 +42,7 @@ final readonly class DataSheet
         if ($value === null || $value === '' || $value === []) {
             return null;
         }
-        if ($field->type === FieldType::Secret) {
+        if ($field->type instanceof Type\Secret) {
             return Secrets::MASK;
         }
         $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
@@ -57,19 +58,19 @@ final readonly class DataSheet
     private function field(Field $field, mixed $value, array $beside, string $path, int $depth): array
     {
         $label = $field->label->in('en');
-        if ($field->type === FieldType::Object) {
+        if ($field->type instanceof Type\Group) {
             return [new DataSheetLine($path, $label, $field->type, null, $depth), ...$this->lines($field->fields, is_array($value) ? $value : [], $path, $depth + 1)];
         }
-        if ($field->type === FieldType::Open) {
+        if ($field->type instanceof Type\Open) {
             $lines = [new DataSheetLine($path, $label, $field->type, null, $depth)];
             foreach (is_array($value) ? $value : [] as $key => $member) {
                 $shown = is_scalar($member) ? (string) $member : (string) json_encode($member, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
-                $lines[] = new DataSheetLine($path.'.'.$key, Clean::line((string) $key), FieldType::Text, Clean::text($shown), $depth + 1);
+                $lines[] = new DataSheetLine($path.'.'.$key, Clean::line((string) $key), new Type\Text, Clean::text($shown), $depth + 1);
             }
 
             return $lines;
         }
-        if ($field->type !== FieldType::List) {
+        if (! $field->type instanceof Type\Items) {
             return [new DataSheetLine($path, $label, $field->type, $this->value($field, $value, $beside), $depth)];
         }
         $items = is_array($value) ? array_values($value) : [];
@@ -77,12 +78,12 @@ final readonly class DataSheet
         foreach ($items as $index => $item) {
             $one = $field->item($field->key);
             $place = $path.'/'.($index + 1);
-            if ($one->type !== FieldType::Object) {
+            if (! $one->type instanceof Type\Group) {
                 $lines[] = new DataSheetLine($place, (string) ($index + 1), $one->type, $this->value($one, $item, []), $depth + 1);
 
                 continue;
             }
-            $lines[] = new DataSheetLine($place, (string) ($index + 1), FieldType::Object, null, $depth + 1);
+            $lines[] = new DataSheetLine($place, (string) ($index + 1), new Type\Group, null, $depth + 1);
             array_push($lines, ...$this->lines($one->fields, is_array($item) ? $item : [], $place, $depth + 2));
         }
 

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Value\Type;
+use Herald\Value\Type\FieldType;
+
 /** One line of a data sheet. */
 final readonly class DataSheetLine
 {
@@ -18,6 +21,6 @@ final readonly class DataSheetLine
 
     public function isGroup(): bool
     {
-        return $this->type === FieldType::Object || $this->type === FieldType::Open;
+        return $this->type instanceof Type\Group || $this->type instanceof Type\Open;
     }
 }

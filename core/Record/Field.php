@@ -6,6 +6,9 @@ namespace Herald\Record;
 
 use Herald\Document\Node;
 use Herald\Language\Caption;
+use Herald\Value\Type;
+use Herald\Value\Type\FieldType;
+use Herald\Value\Type\FieldTypes;
 
 /** One named, typed field of a record type. */
 final readonly class Field
@@ -32,7 +35,7 @@ final readonly class Field
     public static function ofNode(Node $node): self
     {
         $key = $node->string('key');
-        $type = FieldType::from($node->string('type'));
+        $type = FieldTypes::named($node->string('type'));
         $options = [];
         foreach ($node->nodes('options') as $option) {
             $value = $option->string('value');
@@ -47,7 +50,7 @@ final readonly class Field
             $options,
             $node->optionalString('zone'),
             self::listOf($node),
-            $type !== FieldType::List || $node->has('fields') ? null : FieldType::from($node->optionalString('of') ?? 'text'),
+            ! $type instanceof Type\Items || $node->has('fields') ? null : FieldTypes::named($node->optionalString('of') ?? 'text'),
         );
     }
 
@@ -62,13 +65,21 @@ final readonly class Field
      */
     public static function object(string $key, string $label, array $fields): self
     {
-        return new self($key, Caption::of($label, $label), FieldType::Object, fields: array_column($fields, null, 'key'));
+        return new self($key, Caption::of($label, $label), new Type\Group, fields: array_column($fields, null, 'key'));
     }
 
     /** Stands for a list that is not there, so that what is said about its items is not told as a fault of its own. */
     public static function missingList(): self
     {
-        return new self('', Caption::of(null, 'Missing'), FieldType::List, of: FieldType::Open);
+        return new self('', Caption::of(null, 'Missing'), new Type\Items, of: new Type\Open);
+    }
+
+    /**
+     * @return list<string> the values of an option field
+     */
+    public function optionValues(): array
+    {
+        return array_map(strval(...), array_keys($this->options));
     }
 
     /** The same field under another label. */
@@ -81,7 +92,7 @@ final readonly class Field
     public function item(string $name): self
     {
         return $this->of === null
-            ? new self($name, $this->label, FieldType::Object, fields: $this->fields)
+            ? new self($name, $this->label, new Type\Group, fields: $this->fields)
             : new self($name, $this->label, $this->of, options: $this->options);
     }
 

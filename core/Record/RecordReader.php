@@ -7,11 +7,7 @@ namespace Herald\Record;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
-use Herald\Language\LanguageTag;
-use Herald\Value\Decimal;
-use Herald\Value\EmailAddress;
-use Herald\Value\Moment;
-use Herald\Value\Money;
+use Herald\Value\Type;
 
 /**
  * Checks a record's data against its type and brings it into its normal form: every declared field is there, possibly
@@ -166,83 +162,43 @@ final class RecordReader
                 $this->faults->add($place, 'must not be empty');
             }
 
-            return match ($field->type) {
-                FieldType::Object => self::blank($field->fields),
-                FieldType::List, FieldType::Open => [],
-                default => null,
-            };
+            return self::nothing($field);
         }
-        if ($field->type === FieldType::Object || $field->type === FieldType::Open) {
-            return is_array($value) && ! ($value !== [] && array_is_list($value))
-                ? ($field->type === FieldType::Open ? $value : $this->fields($field->fields, $value, $place))
-                : $this->wrong($place, 'an object', $value);
-        }
-        if ($field->type === FieldType::List) {
-            return is_array($value) && array_is_list($value)
-                ? array_map(
-                    fn (mixed $item, int $index): mixed => $this->value($field->item($field->key), $item, $place.'/'.$index),
-                    $value,
-                    array_keys($value),
-                )
-                : $this->wrong($place, 'a list', $value);
-        }
+        $read = $this->single($field, $value, $place);
 
-        return $this->single($field, $value, $place);
-    }
-
-    /**
-     * An object that is not there: what it would have to have is not asked for.
-     *
-     * @param  array<string, Field>  $fields
-     * @return array<string, mixed>
-     */
-    private static function blank(array $fields): array
-    {
-        return array_map(static fn (Field $field): ?array => match ($field->type) {
-            FieldType::Object => self::blank($field->fields),
-            FieldType::List, FieldType::Open => [],
-            default => null,
-        }, $fields);
-    }
-
-    private function single(Field $field, mixed $value, string $place): mixed
-    {
-        return match ($field->type) {
-            FieldType::Text, FieldType::Phone, FieldType::Url, FieldType::Picture => is_string($value) ? $value : $this->wrong($place, 'a text', $value),
-            FieldType::Integer => is_int($value) ? $value : $this->wrong($place, 'a whole number', $value),
-            FieldType::Boolean => is_bool($value) ? $value : $this->wrong($place, 'true or false', $value),
-            FieldType::Decimal => Decimal::read($value)?->__toString() ?? $this->wrong($place, Decimal::WORDS, $value),
-            FieldType::Money => $this->money($value, $place),
-            FieldType::Date => Moment::day($value) ?? $this->wrong($place, 'a day such as 2026-11-21', $value),
-            FieldType::DateTime => Moment::read($value) ?? $this->wrong($place, 'a moment such as 2026-11-21T09:30:00Z, in the years 0001 to 9999', $value),
-            FieldType::Option => is_string($value) && isset($field->options[$value]) ? $value : $this->wrong($place, 'one of '.implode(', ', array_keys($field->options)), $value),
-            FieldType::Email => EmailAddress::read($value) ?? $this->wrong($place, 'an e-mail address', $value),
-            FieldType::Language => is_string($value) && LanguageTag::isWellFormed($value) ? $value : $this->wrong($place, 'a language tag such as de or fr-CA', $value),
-            FieldType::Country => is_string($value) && preg_match('/^[A-Z]{2}$/D', $value) === 1 ? $value : $this->wrong($place, 'a country code such as IE', $value),
-            // What is sealed already is taken from what we keep ourselves, never from outside.
-            FieldType::Secret => is_string($value) || ($this->limits === null && Secrets::isSealed($value)) ? $value : $this->wrong($place, 'a text', null),
-            FieldType::Zone => is_string($value) && in_array($value, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true) ? $value : $this->wrong($place, 'a time zone such as Europe/Dublin', $value),
-            FieldType::Object, FieldType::List, FieldType::Open => null,
+        return match (true) {
+            ! is_array($read) => $read,
+            $field->type instanceof Type\Group => $this->fields($field->fields, $read, $place),
+            $field->type instanceof Type\Items => array_map(fn (mixed $item, int|string $index): mixed => $this->value($field->item($field->key), $item, $place.'/'.$index), $read, array_keys($read)),
+            default => $read,
         };
     }
 
     /**
-     * @return array{amount: string, currency: string}|null
+     * A value that is not there. What an absent object would have to have is not asked for.
+     *
+     * @return array<array-key, mixed>|null
      */
-    private function money(mixed $value, string $place): ?array
+    private static function nothing(Field $field): ?array
     {
-        if (! is_array($value) || ! isset($value['amount'], $value['currency'])) {
-            $this->wrong($place, 'an amount with its currency, such as {"amount": "12.50", "currency": "EUR"}', $value);
+        return $field->type instanceof Type\Group ? array_map(self::nothing(...), $field->fields) : $field->type->nothing();
+    }
 
-            return null;
+    private function single(Field $field, mixed $value, string $place): mixed
+    {
+        // What is sealed already is taken from what we keep ourselves, never from outside.
+        if ($field->type instanceof Type\Secret && $this->limits === null && Secrets::isSealed($value)) {
+            return $value;
         }
         try {
-            return Money::of($value['amount'], is_string($value['currency']) ? $value['currency'] : '')->toArray();
+            $read = $field->type->read($value, $field->optionValues());
         } catch (\InvalidArgumentException $e) {
             $this->faults->add($place, $e->getMessage());
 
             return null;
         }
+
+        return $read ?? $this->wrong($place, $field->options === [] ? $field->type->wanted() : 'one of '.implode(', ', $field->optionValues()), $field->type instanceof Type\Secret ? null : $value);
     }
 
     private function wrong(string $place, string $wanted, mixed $value): null

@@ -9,6 +9,7 @@ use Herald\Document\Json;
 use Herald\Document\Node;
 use Herald\Document\Schema;
 use Herald\Language\Caption;
+use Herald\Value\Type;
 
 /** A kind of record that a source knows, such as order or booking. */
 final readonly class RecordType
@@ -51,7 +52,8 @@ final readonly class RecordType
         }
         $fields = Field::listOf($node);
         $identity = $node->string('identity');
-        if (! in_array(($fields[$identity] ?? null)?->type, [FieldType::Text, FieldType::Integer], true)) {
+        $identityType = ($fields[$identity] ?? null)?->type;
+        if (! $identityType instanceof Type\Text && ! $identityType instanceof Type\Integer) {
             throw $node->fault('identity', "\"{$identity}\" is not a text or whole number among the fields");
         }
         $type = new self(
@@ -66,7 +68,7 @@ final readonly class RecordType
         $vocabulary = Vocabulary::of($type);
         foreach ($type->summary as $index => $path) {
             try {
-                if ($vocabulary->field(Path::of($key.'.'.$path))->type === FieldType::Secret) {
+                if ($vocabulary->field(Path::of($key.'.'.$path))->type instanceof Type\Secret) {
                     throw $node->fault('summary/'.$index, "\"{$path}\" is a secret, which lists do not show");
                 }
             } catch (UnknownPath $e) {
@@ -84,7 +86,7 @@ final readonly class RecordType
     private static function checkZones(array $fields, Node $node): void
     {
         foreach ($fields as $field) {
-            if ($field->zone !== null && ($fields[$field->zone] ?? null)?->type !== FieldType::Zone) {
+            if ($field->zone !== null && ! ($fields[$field->zone] ?? null)?->type instanceof Type\Zone) {
                 throw $node->fault('fields', "the zone of \"{$field->key}\" must be a field of type zone beside it; \"{$field->zone}\" is not");
             }
             self::checkZones($field->fields, $node);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Value\Type;
+
 /**
  * Values of fields of type secret, such as the link that sets a password anew. They stand as texts in the data that a message is filled with, and nowhere
  * else: everywhere they are kept or shown they are sealed, `{"sealed": "…"}`, which every format writes as a mask.
@@ -88,9 +90,9 @@ final class Secrets
     private static function changed(Field $field, mixed $value, \Closure $change): mixed
     {
         return match (true) {
-            $field->type === FieldType::Secret => $change($value),
+            $field->type instanceof Type\Secret => $change($value),
             ! is_array($value) => $value,
-            $field->type === FieldType::List => array_map(static fn (mixed $item): mixed => self::changed($field->item($field->key), $item, $change), $value),
+            $field->type instanceof Type\Items => array_map(static fn (mixed $item): mixed => self::changed($field->item($field->key), $item, $change), $value),
             default => self::map($field->fields, $value, $change),
         };
     }
@@ -106,7 +108,7 @@ final class Secrets
     /** Whether there is a secret in a field, or anywhere beneath it. */
     private static function areIn(Field $field): bool
     {
-        if ($field->type === FieldType::Secret || $field->of === FieldType::Secret) {
+        if ($field->type instanceof Type\Secret || $field->of instanceof Type\Secret) {
             return true;
         }
 

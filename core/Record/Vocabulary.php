@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Value\Type;
+
 /**
  * All that may be named at some place of a template: the roots of variables (the record, given, source, recipient,
  * brand, now, and inside a repeat its item) and what lies beneath them.
@@ -48,23 +50,23 @@ final readonly class Vocabulary
     {
         return [
             'source' => Field::object('source', 'Source', [
-                Field::single('name', 'Source name', FieldType::Text),
-                Field::single('url', 'Address on the web', FieldType::Url),
-                Field::single('email', 'E-mail address', FieldType::Email),
-                Field::single('reply_to', 'Address for replies', FieldType::Email),
-                Field::single('legal', 'Legal line', FieldType::Text),
-                Field::single('zone', 'Time zone', FieldType::Zone),
+                Field::single('name', 'Source name', new Type\Text),
+                Field::single('url', 'Address on the web', new Type\Url),
+                Field::single('email', 'E-mail address', new Type\Email),
+                Field::single('reply_to', 'Address for replies', new Type\Email),
+                Field::single('legal', 'Legal line', new Type\Text),
+                Field::single('zone', 'Time zone', new Type\Zone),
             ]),
             'recipient' => Field::object('recipient', 'Recipient', [
-                Field::single('name', 'Recipient name', FieldType::Text),
-                Field::single('address', 'E-mail address', FieldType::Email),
-                Field::single('language', 'Language', FieldType::Language),
+                Field::single('name', 'Recipient name', new Type\Text),
+                Field::single('address', 'E-mail address', new Type\Email),
+                Field::single('language', 'Language', new Type\Language),
             ]),
             'brand' => Field::object('brand', 'Brand', [
-                Field::single('name', 'Brand name', FieldType::Text),
-                Field::single('legal', 'Legal lines', FieldType::Text),
+                Field::single('name', 'Brand name', new Type\Text),
+                Field::single('legal', 'Legal lines', new Type\Text),
             ]),
-            'now' => Field::single('now', 'Now', FieldType::DateTime),
+            'now' => Field::single('now', 'Now', new Type\DateTime),
         ];
     }
 
@@ -91,10 +93,10 @@ final readonly class Vocabulary
     {
         $field = $this->roots[$path->root()] ?? throw $this->unknown($path);
         foreach (array_slice($path->segments, 1) as $segment) {
-            if ($field->type === FieldType::Open) {
-                return Field::single($segment, $segment, FieldType::Text);
+            if ($field->type instanceof Type\Open) {
+                return Field::single($segment, $segment, new Type\Text);
             }
-            if ($field->type !== FieldType::Object || ! isset($field->fields[$segment])) {
+            if (! $field->type instanceof Type\Group || ! isset($field->fields[$segment])) {
                 throw $this->unknown($path);
             }
             $field = $field->fields[$segment];
@@ -125,7 +127,7 @@ final readonly class Vocabulary
     {
         $field = $this->roots[$path->root()] ?? null;
         foreach (array_slice($path->segments, 1) as $segment) {
-            if ($field?->type === FieldType::Open) {
+            if ($field?->type instanceof Type\Open) {
                 return true;
             }
             $field = $field?->fields[$segment] ?? null;
@@ -150,7 +152,7 @@ final readonly class Vocabulary
     public function firstList(): ?array
     {
         foreach ($this->ofRecord() as $path => $field) {
-            if ($field->type === FieldType::List && $field->fields !== []) {
+            if ($field->type instanceof Type\Items && $field->fields !== []) {
                 return [$path, $field];
             }
         }
@@ -198,7 +200,7 @@ final readonly class Vocabulary
      */
     private static function below(string $path, Field $field): array
     {
-        if ($field->type !== FieldType::Object) {
+        if (! $field->type instanceof Type\Group) {
             return [$path => $field];
         }
         $paths = [];

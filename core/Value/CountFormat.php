@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** How many items a list has. */
 final class CountFormat implements Format
@@ -16,7 +16,7 @@ final class CountFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type === FieldType::List;
+        return $type instanceof Type\Items;
     }
 
     public function apply(mixed $value, Setting $setting): string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** A day or a moment in words of its language (CLDR); a moment stands in its record's or source's zone, a day in none. */
 final class DateFormat implements Format
@@ -27,7 +27,7 @@ final class DateFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type === FieldType::DateTime || ($type === FieldType::Date && $this->time === \IntlDateFormatter::NONE);
+        return $type instanceof Type\DateTime || ($type instanceof Type\Date && $this->time === \IntlDateFormatter::NONE);
     }
 
     public function apply(mixed $value, Setting $setting): string

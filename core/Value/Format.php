@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** A way to put a value into words. Each is one class here, registered in {@see Formats}. */
 interface Format

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** The formats there are. */
 final class Formats
@@ -49,15 +49,6 @@ final class Formats
             return self::all()['text'];
         }
 
-        return self::all()[match ($type) {
-            FieldType::Integer, FieldType::Decimal => 'number',
-            FieldType::Money => 'money',
-            FieldType::Date => 'date_long',
-            FieldType::DateTime => 'date_time',
-            FieldType::Boolean => 'yes_no',
-            FieldType::Option, FieldType::Language, FieldType::Country => 'label',
-            FieldType::List => 'count',
-            default => 'text',
-        }];
+        return self::all()[$type->usualFormat()];
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Herald\Value;
 
 use Herald\Language\LanguageTag;
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** The name of what a code stands for: an option's label, a country's or a language's name (CLDR). */
 final class LabelFormat implements Format
@@ -20,7 +20,7 @@ final class LabelFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return in_array($type, [FieldType::Option, FieldType::Country, FieldType::Language], true);
+        return $type instanceof Type\Option || $type instanceof Type\Country || $type instanceof Type\Language;
     }
 
     public function apply(mixed $value, Setting $setting): string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** An amount with its currency, in the pattern of its language (CLDR) and the minor digits of the currency (ISO 4217). */
 final class MoneyFormat implements Format
@@ -25,7 +25,7 @@ final class MoneyFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type === FieldType::Money;
+        return $type instanceof Type\Money;
     }
 
     public function apply(mixed $value, Setting $setting): string

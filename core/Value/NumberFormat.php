@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** A number with the digits, separators and grouping of its language (CLDR). */
 final class NumberFormat implements Format
@@ -19,7 +19,7 @@ final class NumberFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type === FieldType::Integer || $type === FieldType::Decimal;
+        return $type instanceof Type\Integer || $type instanceof Type\Decimal;
     }
 
     public function apply(mixed $value, Setting $setting): string

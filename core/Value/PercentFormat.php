@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** A number that is already counted in hundredths: 21 becomes "21%" (CLDR). */
 final class PercentFormat implements Format
@@ -19,7 +19,7 @@ final class PercentFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type === FieldType::Integer || $type === FieldType::Decimal;
+        return $type instanceof Type\Integer || $type instanceof Type\Decimal;
     }
 
     public function apply(mixed $value, Setting $setting): string

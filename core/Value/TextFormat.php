@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
 use Herald\Record\Secrets;
+use Herald\Value\Type\FieldType;
 
 /** The value as it is. */
 final class TextFormat implements Format
@@ -17,7 +17,7 @@ final class TextFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type->isSingle() && $type !== FieldType::Money;
+        return $type->isSingle() && ! $type instanceof Type\Money;
     }
 
     public function apply(mixed $value, Setting $setting): string

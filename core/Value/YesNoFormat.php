@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** Yes or no, in words. */
 final class YesNoFormat implements Format
@@ -18,7 +18,7 @@ final class YesNoFormat implements Format
 
     public function accepts(FieldType $type): bool
     {
-        return $type === FieldType::Boolean;
+        return $type instanceof Type\Boolean;
     }
 
     public function apply(mixed $value, Setting $setting): string

@@ -9,6 +9,7 @@ use Herald\Document\Json;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\Template;
 use Herald\Manuscript\TemplateSchema;
+use Herald\Record\RecordTypeSchema;
 use Herald\Record\Vocabulary;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -18,6 +19,7 @@ final class TemplateTest extends TestCase
     public function test_the_published_schema_is_the_one_of_the_blocks_there_are(): void
     {
         self::assertStringEqualsFile(dirname(__DIR__, 2).'/schema/template.json', TemplateSchema::json(), 'Run php artisan herald:schema.');
+        self::assertStringEqualsFile(RecordTypeSchema::file(), RecordTypeSchema::json(), 'Run php artisan herald:schema.');
         self::assertCount(15, Blocks::types());
     }
 

@@ -16,7 +16,6 @@ use Herald\Message\MimeMessage;
 use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
@@ -24,6 +23,7 @@ use Herald\Render\Compiler;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
 use Herald\Source\Source;
+use Herald\Value\Type;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\File;
 
@@ -152,16 +152,16 @@ final class RenderCommand extends Command
     {
         foreach ([['fields' => $type->fields, 'data' => $data], ...array_map(
             static fn (Field $field): array => ['fields' => $field->fields, 'data' => $data[$field->key]],
-            array_filter($type->fields, static fn (Field $field): bool => $field->type === FieldType::Object),
+            array_filter($type->fields, static fn (Field $field): bool => $field->type instanceof Type\Group),
         )] as $group) {
             $found = [];
             foreach ($group['fields'] as $field) {
-                $found[$field->type->value] ??= is_array($group['data']) ? ($group['data'][$field->key] ?? null) : null;
+                $found[$field->type::class] ??= is_array($group['data']) ? ($group['data'][$field->key] ?? null) : null;
             }
-            if (is_string($found[FieldType::Email->value] ?? null)) {
-                $language = $found[FieldType::Language->value] ?? null;
+            if (is_string($found[Type\Email::class] ?? null)) {
+                $language = $found[Type\Language::class] ?? null;
 
-                return new Recipient($found[FieldType::Email->value], null, is_string($language) ? $language : null);
+                return new Recipient($found[Type\Email::class], null, is_string($language) ? $language : null);
             }
         }
 

@@ -13,9 +13,11 @@ use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Blocks;
-use Herald\Record\FieldType;
 use Herald\Record\Vocabulary;
 use Herald\Source\Source;
+use Herald\Value\Type;
+use Herald\Value\Type\FieldType;
+use Herald\Value\Type\FieldTypes;
 
 /** What is at hand wherever blocks are written: blocks, fields, comparisons, colours, languages, and the sender that is there already. */
 final class DeskParts
@@ -31,7 +33,7 @@ final class DeskParts
             'fields' => FieldList::of($vocabulary),
             'operators' => array_map(static fn (Operator $operator): array => [
                 'name' => $operator->name(), 'words' => $operator->inWords(), 'takes' => $operator->takes()->value,
-                'types' => array_values(array_map(static fn (FieldType $type): string => $type->value, array_filter(FieldType::cases(), $operator->suits(...)))),
+                'types' => array_values(array_map(static fn (FieldType $type): string => $type->name(), array_filter(FieldTypes::all(), $operator->suits(...)))),
             ], array_values(Operators::all())),
             ...self::worn($brand), 'stacks' => array_map(static fn (string $stack): array => ['css' => $stack, 'families' => SafeFonts::families($stack)], SafeFonts::stacks()),
             'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),

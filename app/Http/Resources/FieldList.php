@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Vocabulary;
 use Herald\Value\Format;
 use Herald\Value\Formats;
+use Herald\Value\Type;
 
 /** All fields that a template may name, one line each, groups before what lies in them; members of a list's items have "*" in their path. */
 final class FieldList
@@ -31,12 +31,12 @@ final class FieldList
      */
     private static function lines(string $path, Field $field, int $depth, ?string $list): array
     {
-        if ($field->type === FieldType::Object && $field->fields === []) {
+        if ($field->type instanceof Type\Group && $field->fields === []) {
             return [];
         }
         $line = [
-            'path' => $path, 'label' => $field->label->in('en'), 'type' => $field->type->value, 'depth' => $depth, 'list' => $list,
-            'single' => $field->type->isSingle() || $field->type === FieldType::List, 'ordered' => $field->type->isOrdered(),
+            'path' => $path, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'depth' => $depth, 'list' => $list,
+            'single' => $field->type->isSingle() || $field->type instanceof Type\Items, 'input' => $field->type->input()->value,
             'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
             'formats' => array_values(array_map(static fn (Format $format): string => $format->name(), array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type)))),
             'usual' => Formats::usual($field->type)->name(),
@@ -47,7 +47,7 @@ final class FieldList
             array_push($lines, ...self::lines($path.'.*', $field->item('item'), $depth + 1, $path));
         }
         foreach ($field->fields as $child) {
-            array_push($lines, ...self::lines($path.($field->type === FieldType::List ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type === FieldType::List ? $path : $list));
+            array_push($lines, ...self::lines($path.($field->type instanceof Type\Items ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type instanceof Type\Items ? $path : $list));
         }
 
         return $lines;

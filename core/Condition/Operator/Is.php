@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** Equal to a value. */
 final class Is extends OfOneValue

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Herald\Condition\Operator;
 
 use Herald\Condition\Emptiness;
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** Nothing is there. */
 final class IsEmpty extends OfAnything

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** Anything but equal to a value; an empty field is not equal to any. */
 final class IsNot extends OfOneValue

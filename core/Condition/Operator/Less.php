@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** Less than a value, or earlier. */
 final class Less extends InOrder

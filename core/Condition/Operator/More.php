@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** More than a value, or later. */
 final class More extends InOrder

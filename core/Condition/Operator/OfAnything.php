@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type\FieldType;
 
 /** An operator about any field, and no value. */
 abstract class OfAnything extends Operator

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type;
+use Herald\Value\Type\FieldType;
 
 /** An operator about fields that hold one value. */
 abstract class OfOneValue extends Operator
@@ -12,6 +13,6 @@ abstract class OfOneValue extends Operator
     public function suits(FieldType $type): bool
     {
         // Nothing is to be learnt of a secret but whether there is one.
-        return $type->isSingle() && $type !== FieldType::Secret;
+        return $type->isSingle() && ! $type instanceof Type\Secret;
     }
 }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Record\FieldType;
+use Herald\Value\Type;
+use Herald\Value\Type\FieldType;
 
 /** A way to compare a field with a value. Each is one class here, registered in {@see Operators}: which fields it suits, whether it holds, how it is told. */
 abstract class Operator

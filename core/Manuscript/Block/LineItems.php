@@ -14,11 +14,11 @@ use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
 use Herald\Manuscript\Purpose;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Path;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
+use Herald\Value\Type;
 
 /** One line for each item of a list, in columns; a small picture may stand in front. */
 final readonly class LineItems implements Block
@@ -76,14 +76,14 @@ final readonly class LineItems implements Block
         }
         $fields = $list[1]->fields;
         $columns = [];
-        foreach ([FieldType::Text, FieldType::Integer, FieldType::Money] as $type) {
-            $ofType = array_filter($fields, static fn (Field $field): bool => $field->type === $type);
+        foreach ([new Type\Text, new Type\Integer, new Type\Money] as $type) {
+            $ofType = array_filter($fields, static fn (Field $field): bool => $type::class === $field->type::class);
             // The name comes after the code, the sum after the single price.
             $field = array_key_exists('name', $ofType) ? $ofType['name'] : end($ofType);
             if ($field !== false) {
                 $columns[] = [
                     'id' => $field->key, 'label' => [['text' => $field->label->in('en')]], 'value' => [['variable' => 'item.'.$field->key]],
-                    ...($type === FieldType::Text ? [] : ['align' => Align::End->value]),
+                    ...($type instanceof Type\Text ? [] : ['align' => Align::End->value]),
                 ];
             }
         }

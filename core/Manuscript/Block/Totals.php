@@ -14,10 +14,10 @@ use Herald\Manuscript\Common;
 use Herald\Manuscript\Purpose;
 use Herald\Manuscript\Row;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
+use Herald\Value\Type;
 
 /** What a sum is made of, the amounts beneath each other at the end of the line. */
 final readonly class Totals implements Block
@@ -46,7 +46,7 @@ final readonly class Totals implements Block
 
     public static function fresh(Vocabulary $vocabulary): array
     {
-        $amounts = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type === FieldType::Money);
+        $amounts = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type instanceof Type\Money);
 
         return ['rows' => array_map(static fn (string $path, Field $field): array => [
             ...Row::fresh($field->label->in('en'), [['variable' => $path]]),

@@ -1038,7 +1038,8 @@ export interface components {
             type?: string;
             columns: {
                 label: string;
-                type: string;
+                /** @description whether its values stand by their ends */
+                numeric: boolean;
             }[];
             records: {
                 key: string;
@@ -1234,7 +1235,11 @@ export interface components {
             list: string | null;
             /** @description whether it can be put into words */
             single: boolean;
-            ordered: boolean;
+            /**
+             * @description with what a value to compare with is asked for
+             * @enum {string}
+             */
+            input: "text" | "number" | "day" | "moment" | "yes_no" | "choice";
             options: {
                 value: string;
                 label: string;

@@ -37,7 +37,7 @@ final class NoticeController
             'recipient' => $declaration->recipient->inWords(),
             'when_uncertain' => $declaration->whenUncertain->value,
             'required' => ['links' => $declaration->requiredLinks, 'variables' => $declaration->requiredVariables],
-            'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->value, 'required' => $field->required], $declaration->given)),
+            'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'required' => $field->required], $declaration->given)),
             'slots' => array_map(static fn (string $slot, string $label): array => ['key' => $slot, 'label' => $label], array_keys($declaration->slots), $declaration->slots),
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
             'claims' => $notice->claims->map(static fn (Claim $claim): array => [

@@ -20,10 +20,10 @@ use Herald\Notice\Consequence;
 use Herald\Record\DataSheet;
 use Herald\Record\DataSheetLine;
 use Herald\Record\Field;
-use Herald\Record\FieldType;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Value\Setting;
+use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Str;
@@ -52,7 +52,7 @@ final class RecordController
         return response()->json([
             'types' => array_values(array_map(static fn (RecordType $one): array => ['key' => $one->key, 'name' => $one->plural->in('en')], $manifest->recordTypes)),
             'type' => $type->key,
-            'columns' => array_map(static fn (Field $field): array => ['label' => $field->label->in('en'), 'type' => $field->type->value], $columns),
+            'columns' => array_map(static fn (Field $field): array => ['label' => $field->label->in('en'), 'numeric' => $field->type->isNumeric()], $columns),
             'records' => array_map(static fn (Record $record): array => [
                 'key' => $record->key,
                 'values' => array_map(static fn ($path, Field $field): ?string => $sheet->value($field, $path->in($record->data), $record->data), $type->summary, $columns),
@@ -68,7 +68,7 @@ final class RecordController
         return response()->json([
             'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision,
             'lines' => array_map(static fn (DataSheetLine $line): array => [
-                'path' => $line->path, 'label' => $line->label, 'type' => $line->type->value, 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
+                'path' => $line->path, 'label' => $line->label, 'type' => $line->type->name(), 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
             ], self::sheet($source)->lines($declared->fields, $record->data, $declared->key)),
             'changeable' => self::changeEvent($source, $declared) === null ? [] : array_values(array_map(static fn (Field $field): array => [
                 'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
@@ -154,7 +154,7 @@ final class RecordController
      */
     private static function changeable(RecordType $type): array
     {
-        return array_filter($type->fields, static fn (Field $field): bool => $field->type === FieldType::Option);
+        return array_filter($type->fields, static fn (Field $field): bool => $field->type instanceof Type\Option);
     }
 
     private static function sheet(Source $source): DataSheet

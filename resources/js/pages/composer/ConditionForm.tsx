@@ -16,7 +16,7 @@ const isFilled = (value: unknown): boolean => value !== undefined && value !== '
 /** A condition as a sentence that one fills in. What is unfinished stays here, until it can be asked. */
 export function ConditionForm({ value, scope, set, remove }: { value: unknown; scope: Record<string, string>; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
     const desk = useDesk();
-    const first = desk.fields.find((field) => field.type === 'option') ?? desk.fields.find((field) => field.single && !field.list);
+    const first = desk.fields.find((field) => field.input === 'choice') ?? desk.fields.find((field) => field.single && !field.list);
     const begun: Condition = (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' };
     const [condition, setCondition] = useState<Condition>(begun);
     // What comes from elsewhere, such as undo, takes over; what comes back from here does not.
@@ -162,10 +162,10 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
     );
 }
 
-const NUMBERS = ['integer', 'decimal', 'money', 'list'];
+const INPUTS: Record<string, string> = { number: 'number', day: 'date', moment: 'datetime-local' };
 
 function Value({ field, several, value, change }: { field: Field; several: boolean; value: unknown; change: (value: unknown) => void }) {
-    if (field.type === 'boolean') {
+    if (field.input === 'yes_no') {
         return (
             <select aria-label="Value" className="select select-xs bg-raised w-auto" value={typeof value === 'boolean' ? String(value) : ''} onChange={(event) => change(event.target.value === 'true')}>
                 <option value="" disabled>
@@ -209,7 +209,7 @@ function Value({ field, several, value, change }: { field: Field; several: boole
             </select>
         );
     }
-    const isNumber = NUMBERS.includes(field.type);
+    const isNumber = field.input === 'number';
     const one = (text: string): unknown => (isNumber ? (text.trim() === '' || Number.isNaN(Number(text)) ? undefined : Number(text)) : text);
     if (several) {
         return (
@@ -227,7 +227,7 @@ function Value({ field, several, value, change }: { field: Field; several: boole
     return (
         <input
             aria-label="Value"
-            type={isNumber ? 'number' : field.type === 'date' ? 'date' : field.type === 'datetime' ? 'datetime-local' : 'text'}
+            type={INPUTS[field.input] ?? 'text'}
             step="any"
             className="input input-xs bg-raised w-32"
             defaultValue={money ? money.amount : typeof value === 'string' || typeof value === 'number' ? value : ''}

@@ -59,5 +59,5 @@ export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Record<
 function open(desk: Pick<Desk, 'byPath'>, path: string): Field | undefined {
     const around = desk.byPath.get(path.slice(0, path.lastIndexOf('.')));
 
-    return around?.type === 'open' ? { ...around, path, label: path.slice(path.lastIndexOf('.') + 1), type: 'text', single: true, usual: 'text', formats: ['text'] } : undefined;
+    return around?.type === 'open' ? { ...around, path, label: path.slice(path.lastIndexOf('.') + 1), type: 'text', input: 'text', single: true, usual: 'text', formats: ['text'] } : undefined;
 }

@@ -6,8 +6,6 @@ import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
 
-const RIGHT = ['money', 'integer', 'decimal'];
-
 /** The records of one type. */
 export function RecordsPage() {
     const type = useParams()['type'];
@@ -67,8 +65,8 @@ export function RecordsPage() {
                 <table className="w-full">
                     <thead>
                         <tr className="text-left text-muted text-[13px] border-b border-line">
-                            {columns.map(({ label, type: kind }, index) => (
-                                <th key={index} className={`font-normal py-1.5 pr-6 ${RIGHT.includes(kind) ? 'text-right' : ''}`}>
+                            {columns.map(({ label, numeric }, index) => (
+                                <th key={index} className={`font-normal py-1.5 pr-6 ${numeric ? 'text-right' : ''}`}>
                                     {label}
                                 </th>
                             ))}
@@ -78,7 +76,7 @@ export function RecordsPage() {
                         {records.data.records.map((record) => (
                             <tr key={record.key} className="relative border-b border-line/60 hover:bg-base-200/60">
                                 {record.values.map((value, index) => (
-                                    <td key={index} className={`py-1.5 pr-6 max-w-[420px] break-words ${RIGHT.includes(columns[index]?.type ?? '') ? 'text-right' : ''}`}>
+                                    <td key={index} className={`py-1.5 pr-6 max-w-[420px] break-words ${columns[index]?.numeric ? 'text-right' : ''}`}>
                                         {index === 0 ? (
                                             <Link to={`/records/${shown ?? ''}/${encodeURIComponent(record.key)}`} className="font-semibold after:absolute after:inset-0 hover:underline">
                                                 {value ?? record.key}
