@@ -97,16 +97,11 @@ final class MayBeEmpty implements Check
      */
     private static function count(Path $path, Piece $piece, Examination $template): array
     {
-        $root = $path->root();
-        if ($root !== $template->recordType->key && ! isset($piece->items[$root])) {
+        $list = $piece->items[$path->root()] ?? null;
+        if (explode('.', $list ?? $path->root())[0] !== $template->recordType->key) {
             return [0, 0];
         }
-        $lists = [];
-        for ($name = $root; isset($piece->items[$name]); $name = explode('.', $piece->items[$name])[0]) {
-            $list = $piece->items[$name];
-            // What is inside of another repeat starts from its item.
-            array_unshift($lists, isset($piece->items[explode('.', $list)[0]]) ? implode('.', array_slice(explode('.', $list), 1)) : $list);
-        }
+        $lists = $list === null ? [] : explode('.*.', $list);
 
         return $template->fullness->of($lists, $lists === [] ? $path->segments : array_slice($path->segments, 1));
     }

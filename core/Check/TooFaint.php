@@ -6,7 +6,6 @@ namespace Herald\Check;
 
 use Herald\Brand\ColourRole;
 use Herald\Brand\Contrast;
-use Herald\Manuscript\Block\Button;
 use Herald\Manuscript\PartKind;
 
 /** Words in a colour that does not stand out from the ground they are on. */
@@ -15,7 +14,7 @@ final class TooFaint implements Check
     public function examine(Examination $template): iterable
     {
         foreach ($template->pieces as $piece) {
-            $ground = $piece->type === Button::type() ? ColourRole::Button : $piece->ground;
+            $ground = $piece->ground;
             $raw = $piece->kind === PartKind::Inline && is_array($piece->raw) ? array_values($piece->raw) : [];
             foreach ($raw as $index => $run) {
                 $colour = is_array($run) && is_string($run['colour'] ?? null) ? ColourRole::tryFrom($run['colour']) : null;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\ColourRole;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
@@ -20,9 +21,9 @@ interface Block
     /**
      * What the block has beside what all blocks have, as JSON Schema: "properties" and, where needed, "required". The composer is made from it: "title"
      * is what an author reads beside a member, "x-brief" puts a setting among the few that are shown at once, "x-unit" names its unit,
-     * "x-fixed" keeps a block where it stands.
+     * "x-fixed" keeps a block where it stands, "x-ground" is the ground that its words stand on, where it brings one of its own.
      *
-     * @return array{title: string, x-purpose: Purpose, x-fixed?: true, properties: array<string, array<string, mixed>>, required?: list<string>}
+     * @return array{title: string, x-purpose: Purpose, x-fixed?: true, x-ground?: ColourRole, properties: array<string, array<string, mixed>>, required?: list<string>}
      */
     public static function schema(): array;
 

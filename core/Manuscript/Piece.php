@@ -21,8 +21,8 @@ final readonly class Piece
      * @param  Vocabulary  $vocabulary  all that may be named here
      * @param  list<Condition>  $guards  what is known to hold where this is shown
      * @param  string  $place  in the document
-     * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list
-     * @param  ColourRole  $ground  of the nearest section around it, or of the message
+     * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list from a root: `order.items`, or `order.items.*.parts` within another
+     * @param  ColourRole  $ground  that it stands on: its own, that of the nearest section around it, or the message's
      */
     public function __construct(
         public string $block,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Brand\ColourRole;
+
 /** The members that an object of a template document may have, with what each of them is: read off the schemas of the blocks. */
 final readonly class Shape
 {
@@ -16,8 +18,9 @@ final readonly class Shape
      * @param  array<string, PartKind>  $parts
      * @param  array<string, string>  $titles  as an author reads them
      * @param  array<string, self>  $objects  the shapes of the objects in its lists
+     * @param  ColourRole|null  $ground  that its words stand on, where it brings one of its own
      */
-    private function __construct(public string $title, public array $parts, public array $titles, private array $objects)
+    private function __construct(public string $title, public array $parts, public array $titles, private array $objects, public ?ColourRole $ground = null)
     {
     }
 
@@ -31,7 +34,7 @@ final readonly class Shape
             return null;
         }
 
-        return $known[$type] ??= self::ofProperties($class::schema()['title'], Common::properties($class));
+        return $known[$type] ??= self::ofProperties($class::schema()['title'], Common::properties($class), $class::schema()['x-ground'] ?? null);
     }
 
     public static function ofEnvelope(): self
@@ -48,7 +51,7 @@ final readonly class Shape
     /**
      * @param  array<array-key, mixed>  $properties
      */
-    private static function ofProperties(string $title, array $properties): self
+    private static function ofProperties(string $title, array $properties, ?ColourRole $ground = null): self
     {
         $parts = $titles = $objects = [];
         foreach (array_diff_key($properties, ['id' => 1]) as $name => $schema) {
@@ -65,6 +68,6 @@ final readonly class Shape
             }
         }
 
-        return new self($title, $parts, $titles, $objects);
+        return new self($title, $parts, $titles, $objects, $ground);
     }
 }

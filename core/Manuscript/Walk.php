@@ -33,21 +33,15 @@ final class Walk
     }
 
     /**
-     * All conditions as they are read aloud.
+     * A path that begins with the name of an item, as one from a root: the items of a list are `*`.
      *
-     * @param  array<array-key, mixed>  $document  in normal form
-     * @return array<string, string> by the id of what they stand on
+     * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list, from a root
      */
-    public static function sentences(array $document, Vocabulary $vocabulary): array
+    private static function declared(string $path, array $items): string
     {
-        $sentences = [];
-        foreach (self::through($document, $vocabulary) as $piece) {
-            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
-                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
-            }
-        }
+        [$root, $rest] = [...explode('.', $path, 2), ''];
 
-        return $sentences;
+        return isset($items[$root]) ? "{$items[$root]}.*".($rest === '' ? '' : ".{$rest}") : $path;
     }
 
     /**
@@ -75,8 +69,8 @@ final class Walk
     {
         $inside = self::inside($object, $shape, $vocabulary);
         $listPath = is_string($object['list'] ?? null) ? $object['list'] : null;
-        $within = $listPath === null ? $items : [...$items, is_string($object['item'] ?? null) ? $object['item'] : 'item' => $listPath];
-        $ground = isset($shape->parts['ground']) ? (ColourRole::tryFrom(is_string($object['ground'] ?? null) ? $object['ground'] : '') ?? ColourRole::Accent) : $ground;
+        $within = $listPath === null ? $items : [...$items, is_string($object['item'] ?? null) ? $object['item'] : 'item' => self::declared($listPath, $items)];
+        $ground = isset($shape->parts['ground']) ? (ColourRole::tryFrom(is_string($object['ground'] ?? null) ? $object['ground'] : '') ?? ColourRole::Accent) : ($shape->ground ?? $ground);
         $own = self::condition($object['when'] ?? null, $vocabulary);
         $guards = $own === null ? $guards : [...$guards, $own];
         foreach ($shape->parts as $part => $kind) {

@@ -5,15 +5,21 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Brand\Brand;
+use Herald\Check\Checks;
+use Herald\Check\Examination;
+use Herald\Check\Finding;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\Change;
 use Herald\Manuscript\Differences;
 use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Surroundings;
 use Herald\Manuscript\Template;
 use Herald\Manuscript\Walk;
 use Herald\Manuscript\Words;
+use Herald\Record\Fullness;
+use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
@@ -189,6 +195,41 @@ final class ManuscriptTest extends TestCase
             }
         }
         self::assertSame(['en', 'de'], Template::ofJson(Json::ofArray(Sample::larkmoor()->notices['order-received']->toTemplate('n', 'N', '', 'en'), 'n'), Sample::larkmoor()->notices['order-received']->vocabulary)->languages());
+    }
+
+    public function test_whoever_draws_a_document_is_told_what_stands_around_its_objects(): void
+    {
+        $around = Surroundings::in(Sample::document([
+            ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'item' => 'thing', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => [
+                ['id' => 't', 'type' => 'text', 'text' => '{thing.name}'],
+                ['id' => 'n', 'type' => 'repeat', 'list' => 'visit.guests', 'blocks' => [['id' => 'g', 'type' => 'text', 'text' => '{item}']]],
+            ], 'empty' => [['id' => 'e', 'type' => 'text', 'text' => 'Nothing']]],
+            ['id' => 's', 'type' => 'section', 'ground' => 'page', 'blocks' => [['id' => 'b', 'type' => 'button', 'label' => 'See', 'link' => 'https://example.org'], ['id' => 'c', 'type' => 'text', 'text' => 'x']]],
+        ])->data, Vocabulary::of(Sample::type()));
+
+        self::assertSame(['thing' => 'visit.items'], $around->scopes['t text']);
+        self::assertSame(['thing' => 'visit.items', 'item' => 'visit.guests'], $around->scopes['g text']);
+        self::assertArrayHasKey('r blocks', $around->scopes);
+        foreach (['r when', 'r list', 'r empty', 'e text', 'c text'] as $outside) {
+            self::assertArrayNotHasKey($outside, $around->scopes, 'what stands for an empty list, and what the repeat itself asks, stands outside of it');
+        }
+        self::assertSame(['page', 'button', 'paper'], [$around->grounds['c'], $around->grounds['b'], $around->grounds['t']]);
+        self::assertSame(['r' => 'Paid is yes'], $around->sentences);
+    }
+
+    public function test_a_repeat_within_another_whose_items_are_called_the_same_comes_to_an_end(): void
+    {
+        $type = RecordType::ofJson(Json::ofArray(['key' => 'order', 'name' => 'Order', 'identity' => 'number', 'fields' => [
+            ['key' => 'number', 'type' => 'text'],
+            ['key' => 'items', 'type' => 'list', 'fields' => [['key' => 'parts', 'type' => 'list', 'fields' => [['key' => 'name', 'type' => 'text']]]]],
+        ]], 'order'));
+        $document = Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => 'x', 'name' => 'X', 'record_type' => 'order', 'language' => 'en', 'envelope' => ['subject' => [['text' => 'x']]], 'manuscript' => [
+            ['id' => 'r', 'type' => 'repeat', 'list' => 'order.items', 'blocks' => [['id' => 'n', 'type' => 'repeat', 'list' => 'item.parts', 'blocks' => [['id' => 't', 'type' => 'text', 'text' => [['variable' => 'item.name']]]]]]],
+        ]], 'x');
+        $record = RecordReader::read($type, ['number' => '1', 'items' => [['parts' => [['name' => 'a'], ['name' => null]]], ['parts' => [['name' => null]]]]], 'order');
+
+        self::assertSame(['item' => 'order.items.*.parts'], Surroundings::in($document->data, Vocabulary::of($type))->scopes['t text']);
+        self::assertSame(['“Name” is empty in 2 of 3 items, and nothing is said instead.'], array_map(static fn (Finding $finding): string => $finding->words, Checks::of(Examination::of($document, $type, null, new Fullness([['order' => $record]]), Brand::usual()))));
     }
 
     public function test_copies_go_to_several_and_no_value_brings_in_another(): void

@@ -33,6 +33,7 @@ final readonly class Button implements Block
     {
         return [
             'title' => 'Button',
+            'x-ground' => ColourRole::Button,
             'x-purpose' => Purpose::Ask,
             'properties' => [
                 'label' => ['title' => 'Label', '$ref' => '#/$defs/inline'],

@@ -1223,7 +1223,7 @@ export interface components {
         };
         Findings: {
             findings: components["schemas"]["Finding"][];
-            sentences: components["schemas"]["Sentences"];
+            around: components["schemas"]["Surroundings"];
         };
         Field: {
             /** @description with * for the items of a list */
@@ -1253,6 +1253,7 @@ export interface components {
             shows: string[];
         };
         Desk: {
+            around: components["schemas"]["Surroundings"];
             notice: {
                 key: string;
                 name: string;
@@ -1400,7 +1401,7 @@ export interface components {
                     bytes: number;
                 };
             };
-            sentences: components["schemas"]["Sentences"];
+            around: components["schemas"]["Surroundings"];
         };
         BrandStageOut: {
             messages: {
@@ -1497,11 +1498,24 @@ export interface components {
             };
             language: string;
             language_name: string;
-            sentences: components["schemas"]["Sentences"];
+            around: components["schemas"]["Surroundings"];
         };
-        /** @description conditions as they are read aloud, by the id of what they stand on */
-        Sentences: {
-            [key: string]: string;
+        /** @description what stands around the objects of a document */
+        Surroundings: {
+            /** @description conditions as they are read aloud, by the id of what they stand on */
+            sentences: {
+                [key: string]: string;
+            };
+            /** @description the paths of the lists that are gone through, by the names of their items, by id and member with a blank between; those without any are left out */
+            scopes: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /** @description the role of the ground that something stands on, by its id */
+            grounds: {
+                [key: string]: string;
+            };
         };
         BlocksOut: {
             blocks: components["schemas"]["Block"][];

@@ -9,6 +9,7 @@ use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
+use App\Http\Resources\SurroundingsLine;
 use App\Models\Picture;
 use App\Models\Source;
 use App\Pictures\Pictures;
@@ -22,7 +23,7 @@ use Herald\Brand\ProposedRole;
 use Herald\Brand\Swatch;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
-use Herald\Manuscript\Walk;
+use Herald\Manuscript\Surroundings;
 use Herald\Record\Vocabulary;
 use Herald\Render\Part;
 use Herald\Render\Renderer;
@@ -44,7 +45,7 @@ final class BrandDesignController
         $source = $desk->manifest->source;
 
         return response()->json([
-            'desk' => ['notice' => null, 'cast' => [], ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source)],
+            'desk' => ['notice' => null, 'cast' => [], 'around' => new SurroundingsLine(Surroundings::in($desk->document(), Vocabulary::ofFrame())), ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source)],
             'messages' => $desk->messages(),
             'elements' => array_map(static fn (Element $element): array => ['class' => $element->value, 'words' => $element->words()], Element::cases()),
             'source' => ['name' => $source->name, 'url' => $source->url, 'legal' => $source->legal],
@@ -70,7 +71,7 @@ final class BrandDesignController
             ], Pair::all()),
             'findings' => FindingLine::collection($desk->findings($document)),
             'pictures' => (object) array_map(static fn (string $name): array => ['name' => $name, 'loaded' => $loaded, 'bytes' => Pictures::weight($name, $loaded)], BrandDesk::pictures($document)),
-            'sentences' => (object) Walk::sentences($document->data, Vocabulary::ofFrame()),
+            'around' => new SurroundingsLine(Surroundings::in($document->data, Vocabulary::ofFrame())),
         ]);
     }
 

@@ -9,6 +9,7 @@ use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
+use App\Http\Resources\SurroundingsLine;
 use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
 use App\Mailroom\Mailroom;
@@ -20,7 +21,7 @@ use Herald\Document\Schema;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PlainText;
-use Herald\Manuscript\Walk;
+use Herald\Manuscript\Surroundings;
 use Herald\Message\MimeMessage;
 use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
@@ -55,6 +56,7 @@ final class DeskController
             ],
             ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source),
             'brands' => $desk->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
+            'around' => self::around($desk, $desk->document()),
             'cast' => $cast,
             'left_out' => array_slice($unreadable, 0, 20),
         ]);
@@ -103,7 +105,7 @@ final class DeskController
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
-            'sentences' => (object) Walk::sentences($document->data, $desk->vocabulary),
+            'around' => self::around($desk, $document->data),
         ]);
     }
 
@@ -114,7 +116,7 @@ final class DeskController
         Asked::of($request, ['document' => ['required', 'array']]);
         $document = $desk->taken(ReadRequest::sent($request));
 
-        return response()->json(['findings' => FindingLine::collection($desk->findings($document)), 'sentences' => (object) Walk::sentences($document->data, $desk->vocabulary)]);
+        return response()->json(['findings' => FindingLine::collection($desk->findings($document)), 'around' => self::around($desk, $document->data)]);
     }
 
     /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
@@ -155,6 +157,14 @@ final class DeskController
         activity()->performedOn($desk->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
 
         return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $document
+     */
+    private static function around(TemplateDesk $desk, array $document): SurroundingsLine
+    {
+        return new SurroundingsLine(Surroundings::in($document, $desk->vocabulary));
     }
 
     private static function anAddress(string $attribute, mixed $value, \Closure $fail): void

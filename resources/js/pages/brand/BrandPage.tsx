@@ -7,14 +7,14 @@ import { Loading, NoSource, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { useUpload } from '../../parts/upload';
 import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
-import { Halves, told, UndoRedo, useKeys, useNarrow } from '../composer/bar';
-import { DeskContext, type Desk, type Field } from '../composer/desk';
-import { ConflictDialog } from '../composer/dialogs';
-import type { Manuscript } from '../composer/document';
-import { BlockList, VariableList } from '../composer/Lists';
-import { useSaving, useTakenUp, type Saved, type Shelf } from '../composer/saving';
-import { useComposer } from '../composer/store';
-import { useSaid } from '../composer/useSaid';
+import { Halves, told, UndoRedo, useKeys, useNarrow } from '../../drafts/bar';
+import { DeskContext, type Desk, type Field } from '../../manuscript/desk';
+import { ConflictDialog } from '../../drafts/ConflictDialog';
+import type { Manuscript } from '../../manuscript/document';
+import { BlockList, VariableList } from '../../manuscript/Lists';
+import { useSaving, useTakenUp, type Saved, type Shelf } from '../../drafts/saving';
+import { useComposer } from '../../manuscript/store';
+import { useSaid } from '../../drafts/useSaid';
 import { Colours } from './Colours';
 import { design, type Reading } from './design';
 import { BrandsDialog, PublishDialog, VersionsDialog } from './dialogs';
@@ -94,7 +94,7 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
             values: given.values,
             record: null,
             findings: [],
-            sentences: reading?.sentences ?? {},
+            around: reading?.around ?? given.desk.around,
             colours,
             colourValues: Object.fromEntries(colours.map(({ role, value }) => [role, value])),
             tokens,
@@ -103,7 +103,7 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
             openSheet: () => setOpen('variables'),
             openBlocks: () => setOpen('blocks'),
         }),
-        [given, key, colours, tokens, reading?.sentences, staged],
+        [given, key, colours, tokens, reading?.around, staged],
     );
     const put = useUpload<{ dark: boolean }>((picture, { dark }) => (dark ? design('version for the dark', { 'logo/dark_picture': picture.name }) : setTaken({ picture: picture.name })));
     const take = (file: File, dark: boolean) => put.mutate({ file, about: { dark } });

@@ -3,9 +3,11 @@ import { useCallback, useEffect, useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { RecordPicker } from '../../parts/RecordPicker';
 import { useRoom } from '../../parts/useRoom';
-import type { Manuscript } from '../composer/document';
-import { Seen, type SeenElement } from '../composer/Seen';
-import { PHONE, shownAs, StageFrame, useStaged, VIEWS, WIDE, type View } from '../composer/StagePane';
+import type { Manuscript } from '../../manuscript/document';
+import { Seen, type SeenElement } from '../../stage/Seen';
+import { PHONE, shownAs, VIEWS, WIDE, type View } from '../../stage/views';
+import { StageFrame } from '../../stage/StageFrame';
+import { useStaged } from '../../stage/useStaged';
 
 type Choice = Schemas['BrandDesk']['messages'][number];
 

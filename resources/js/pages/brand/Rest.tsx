@@ -1,12 +1,12 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { Line } from '../composer/Line';
-import { Manuscript } from '../composer/Manuscript';
-import { ENVELOPE } from '../composer/shape';
-import { Chip } from '../composer/Strip';
-import { useComposer } from '../composer/store';
-import { useDesk } from '../composer/desk';
+import { Line } from '../../manuscript/Line';
+import { Manuscript } from '../../manuscript/Manuscript';
+import { ENVELOPE } from '../../manuscript/shape';
+import { Chip } from '../../manuscript/Chip';
+import { useComposer } from '../../manuscript/store';
+import { useDesk } from '../../manuscript/desk';
 import { design, EMPTY, useDesign, type Reading } from './design';
 import { Findings } from './Findings';
 import { Figure } from '../../parts/Figure';
@@ -62,7 +62,7 @@ export function Senders() {
                     <div key={part.name} className="grid grid-cols-[110px_1fr] text-[13px] border-t border-line/50 py-0.5">
                         <span className="text-muted pt-0.5">{part.title}</span>
                         <div className="min-w-0">
-                            <Line id="envelope" part={part.name} label={part.title} runs={envelope[part.name] ?? EMPTY} rich={false} scope={NONE} className="text-[14px]" placeholder={part.name === 'reply_to' ? replyTo || 'the sender' : 'the source’s own'} />
+                            <Line id="envelope" part={part.name} label={part.title} runs={envelope[part.name] ?? EMPTY} rich={false} className="text-[14px]" placeholder={part.name === 'reply_to' ? replyTo || 'the sender' : 'the source’s own'} />
                             {hand === part.name && mayEdit && <Chip />}
                         </div>
                     </div>
@@ -71,7 +71,6 @@ export function Senders() {
     );
 }
 
-const NONE = {};
 
 export function Social({ mayEdit }: { mayEdit: boolean }) {
     const links = useDesign((document) => document.social ?? NO_LINKS);

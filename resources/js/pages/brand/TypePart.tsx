@@ -2,10 +2,10 @@ import '@fontsource/arimo/latin-400.css';
 import '@fontsource/cousine/latin-400.css';
 import '@fontsource/gelasio/latin-400.css';
 import '@fontsource/tinos/latin-400.css';
-import { useDesk } from '../composer/desk';
+import { useDesk } from '../../manuscript/desk';
 import { design, useDesign } from './design';
 import { Figure } from '../../parts/Figure';
-import { StackSelect } from '../composer/StackSelect';
+import { StackSelect } from '../../manuscript/StackSelect';
 import { Part, TextField } from './Row';
 
 /** Free fonts whose letters are drawn to the widths of another's; shown where that is not on this machine. */

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client';
-import type { Manuscript, Run } from '../composer/document';
-import { useComposer } from '../composer/store';
+import type { Manuscript, Run } from '../../manuscript/document';
+import { useComposer } from '../../manuscript/store';
 
 export const ROLES: Record<string, string> = {
     page: 'around the message',

@@ -6,9 +6,9 @@ import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
 import { useMayPublish } from '../../parts/useSession';
-import { Changes } from '../composer/Changes';
-import { Publishing } from '../composer/Publishing';
-import { VersionList } from '../composer/VersionList';
+import { Changes } from '../../drafts/Changes';
+import { Publishing } from '../../drafts/Publishing';
+import { VersionList } from '../../drafts/VersionList';
 
 /** Asks once, with all that publishing does: the editions that change, and what templates override. */
 export function PublishDialog({ brand, open, close, published }: { brand: string; open: boolean; close: () => void; published: (brand: Schemas['Brand']) => void }) {

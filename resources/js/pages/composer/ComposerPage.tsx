@@ -6,21 +6,23 @@ import { api, got, type Schemas } from '../../api/client';
 import { Loading, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
 import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
-import { Halves, told, UndoRedo, useKeys, useNarrow } from './bar';
+import { Halves, told, UndoRedo, useKeys, useNarrow } from '../../drafts/bar';
 import { CastStrip } from './CastStrip';
 import { DataSheet } from './DataSheet';
-import { DeskContext, type Desk, type Field, type Finding } from './desk';
-import { ConflictDialog, ProofDialog, PublishDialog, VersionsDialog } from './dialogs';
-import type { Manuscript as Document } from './document';
+import { DeskContext, type Desk, type Field, type Finding } from '../../manuscript/desk';
+import { ProofDialog, PublishDialog, VersionsDialog } from './dialogs';
+import { ConflictDialog } from '../../drafts/ConflictDialog';
+import type { Manuscript as Document } from '../../manuscript/document';
 import { Envelope } from './Envelope';
 import { FindingList, lead } from './Findings';
-import { BlockList, VariableList } from './Lists';
-import { Manuscript } from './Manuscript';
-import { useSaving, useTakenUp, type Saved, type Shelf } from './saving';
-import { Seen, type SeenElement } from './Seen';
-import { StagePane, useStage, VIEWS, type View } from './StagePane';
-import { useComposer } from './store';
-import { useSaid } from './useSaid';
+import { BlockList, VariableList } from '../../manuscript/Lists';
+import { Manuscript } from '../../manuscript/Manuscript';
+import { useSaving, useTakenUp, type Saved, type Shelf } from '../../drafts/saving';
+import { Seen, type SeenElement } from '../../stage/Seen';
+import { StagePane, useStage } from './StagePane';
+import { VIEWS, type View } from '../../stage/views';
+import { useComposer } from '../../manuscript/store';
+import { useSaid } from '../../drafts/useSaid';
 
 /** A template is written here: the manuscript on the left, the true message on the right. */
 export function ComposerPage() {
@@ -43,7 +45,7 @@ export function ComposerPage() {
 }
 
 /** Before the checks have said anything. */
-const UNSAID: Schemas['Findings'] = { findings: [], sentences: {} };
+const UNSAID: Schemas['Finding'][] = [];
 
 /** Where one begins to write. */
 const FIRST = { id: 'envelope', part: 'subject', caret: 'end' } as const;
@@ -66,7 +68,8 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
     const saving = useSaving(person, shelf, template, begun);
     const { answer, fault } = useStage(template.key, record, language, view);
     const check = useCallback((document: Document) => got(api.POST('/api/app/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
-    const { findings, sentences: read } = useSaid(check, 500) ?? UNSAID;
+    const said = useSaid(check, 500);
+    const findings = said?.findings ?? UNSAID;
     const values = useQuery({
         queryKey: ['sheet', template.key, record],
         queryFn: () => got(api.GET('/api/app/templates/{key}/sheet', { params: { path: { key: template.key }, query: { record: record ?? '' } } })),
@@ -78,7 +81,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
     }, [line.name]);
 
     // Without a record there is no stage, and the checks tell them.
-    const sentences = answer?.sentences ?? read;
+    const around = answer?.around ?? said?.around ?? given.around;
     const byPath = useMemo(() => new Map(given.fields.map((field: Field) => [field.path, field])), [given.fields]);
     const worn = useComposer((state) => state.document['brand'] as string | undefined);
     const { colours, tokens } = given.brands?.find((brand) => (worn ? brand.key === worn : brand.default)) ?? given;
@@ -92,7 +95,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
             values: known ?? {},
             record,
             findings,
-            sentences,
+            around,
             colours,
             colourValues,
             tokens,
@@ -104,7 +107,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
             },
             openBlocks: () => setOpen('blocks'),
         }),
-        [given, template.key, byPath, known, record, findings, sentences, colours, colourValues, tokens, answer?.html],
+        [given, template.key, byPath, known, record, findings, around, colours, colourValues, tokens, answer?.html],
     );
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([

@@ -1,8 +1,9 @@
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useDesk, type Field } from './desk';
-import { declared, lines, pathsIn, scopeOf, written } from './document';
-import { live, useComposer } from './store';
+import { useDesk, type Field } from '../../manuscript/desk';
+import { declared, lines, pathsIn, written } from '../../manuscript/document';
+import { scopeIn, type Surroundings } from '../../manuscript/scope';
+import { live, useComposer } from '../../manuscript/store';
 
 /** All that may be named, with the values of the chosen record; a press puts it at the caret. */
 export function DataSheet({ sought, close }: { sought: string; close: () => void }) {
@@ -10,8 +11,8 @@ export function DataSheet({ sought, close }: { sought: string; close: () => void
     const [search, setSearch] = useState(sought);
     const document = useComposer((state) => state.document);
     const hand = useComposer((state) => state.hand);
-    const scope = useMemo(() => (hand ? scopeOf(document, hand.id, hand.part) : {}), [document, hand]);
-    const uses = useMemo(() => usesIn(document), [document]);
+    const scope = (hand && scopeIn(desk.around, hand.id, hand.part)) ?? {};
+    const uses = useMemo(() => usesIn(document, desk.around), [document, desk.around]);
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     const fields = desk.fields.filter((field) => {
         const text = `${field.label} ${field.path} ${desk.values[field.path] ?? ''}`.toLowerCase();
@@ -51,18 +52,11 @@ interface Use {
     part: string;
 }
 
-function usesIn(document: Parameters<typeof lines>[0]): Map<string, Use[]> {
+function usesIn(document: Parameters<typeof lines>[0], around: Surroundings): Map<string, Use[]> {
     const uses = new Map<string, Use[]>();
-    const scopes = new Map<string, Record<string, string>>();
     for (const line of lines(document)) {
         for (const path of pathsIn(line.runs)) {
-            const at = `${line.id}.${line.part.name}`;
-            let scope = scopes.get(at);
-            if (!scope) {
-                scope = scopeOf(document, line.id, line.part.name);
-                scopes.set(at, scope);
-            }
-            const field = declared(path, scope);
+            const field = declared(path, scopeIn(around, line.id, line.part.name) ?? {});
             uses.set(field, [...(uses.get(field) ?? []), { id: line.id, part: line.part.name }]);
         }
     }

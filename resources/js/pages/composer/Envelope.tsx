@@ -1,17 +1,16 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { TemplateLooks, type Look } from './OwnLooks';
-import { nameOf } from './Seen';
-import { useDesk } from './desk';
-import { withMember } from './document';
-import { ENVELOPE } from './shape';
-import { Line } from './Line';
-import { Chip } from './Strip';
-import { useComposer } from './store';
+import { TemplateLooks, type Look } from '../../manuscript/OwnLooks';
+import { nameOf } from '../../stage/Seen';
+import { useDesk } from '../../manuscript/desk';
+import { withMember } from '../../manuscript/document';
+import { ENVELOPE } from '../../manuscript/shape';
+import { Line } from '../../manuscript/Line';
+import { Chip } from '../../manuscript/Chip';
+import { useComposer } from '../../manuscript/store';
 
 const ALWAYS = ['subject', 'preview'];
 const EMPTY: never[] = [];
-const NONE = {};
 
 /** What stands on the outside: subject, preview line, sender, copies; lengths are counted with the chosen record's values. */
 export function Envelope({ lengths }: { lengths: Record<string, number> }) {
@@ -36,7 +35,6 @@ export function Envelope({ lengths }: { lengths: Record<string, number> }) {
                             label={part.title}
                             runs={envelope[part.name] ?? EMPTY}
                             rich={false}
-                            scope={NONE}
                             className="text-[14.5px]"
                             placeholder={{ subject: 'What is it about?', preview: 'What inbox lists show after the subject', from_name: sender, from_address: sender, reply_to: replyTo, cc: 'addresses, with commas between them', bcc: 'addresses, seen by nobody else' }[part.name]}
                         />

@@ -1,8 +1,8 @@
 import { CircleAlert, Info, TriangleAlert } from 'lucide-react';
-import type { Finding } from './desk';
-import { insert, set, withFreshIds, type Block } from './document';
-import { goTo } from './StagePane';
-import { useComposer } from './store';
+import type { Finding } from '../../manuscript/desk';
+import { insert, set, withFreshIds, type Block } from '../../manuscript/document';
+import { goTo } from '../../manuscript/goTo';
+import { useComposer } from '../../manuscript/store';
 
 const WEIGHTS = {
     grave: ['must be mended', CircleAlert, 'text-error'],

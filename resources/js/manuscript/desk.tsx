@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
-import type { Schemas } from '../../api/client';
-import { declared, type Run } from './document';
+import type { Schemas } from '../api/client';
+import { declared, type Run, type Scope } from './document';
 import type { Describe } from './writing';
 
 export type Field = Schemas['Field'];
@@ -15,7 +15,6 @@ export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
     values: Record<string, string>;
     record: string | null;
     findings: Finding[];
-    sentences: Record<string, string>;
     colourValues: Record<string, string>;
     /** The HTML on the stage, in which elements tell where their looks come from. */
     stage: string | null;
@@ -39,7 +38,7 @@ export function useDesk(): Desk {
 const asLabel = (format: string): string => format.replaceAll('_', ' ');
 
 /** How variables are shown in a place where these lists are gone through. */
-export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Record<string, string>): Describe {
+export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Scope): Describe {
     return (run: Run) => {
         const path = declared(run.variable ?? '', scope);
         const field = desk.byPath.get(path) ?? open(desk, path);

@@ -1,9 +1,10 @@
 import { Command } from 'cmdk';
 import { useEffect, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
-import { useModal } from '../../parts/Dialog';
+import { useModal } from '../parts/Dialog';
 import { useDesk } from './desk';
-import { scopeOf, written } from './document';
+import { written } from './document';
+import { scopeIn } from './scope';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
 import { deeds, live, placeAfterHand, takePlace, useComposer } from './store';
 
@@ -77,8 +78,7 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
 export function VariableList({ open, close }: { open: boolean; close: () => void }) {
     const desk = useDesk();
     const hand = useComposer((state) => state.hand);
-    const document = useComposer((state) => state.document);
-    const scope = open && hand ? scopeOf(document, hand.id, hand.part) : {};
+    const scope = (hand && scopeIn(desk.around, hand.id, hand.part)) ?? {};
     const done = () => {
         flushSync(close);
         // The dialog gives the focus back to what had it; the caret belongs in the text.

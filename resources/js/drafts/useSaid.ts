@@ -1,7 +1,7 @@
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import type { Manuscript } from './document';
-import { useComposer } from './store';
+import type { Manuscript } from '../manuscript/document';
+import { useComposer } from '../manuscript/store';
 
 /** What the server says of what is written, asked for once one has paused for so many ms; what comes late is dropped. */
 export function useSaid<T>(ask: (document: Manuscript) => Promise<T>, pause: number): T | null {

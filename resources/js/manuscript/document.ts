@@ -242,32 +242,18 @@ export function lines(document: Manuscript): TextLine[] {
 /** The paths that a text names, those in its links among them. */
 export const pathsIn = (runs: Run[]): string[] => runs.flatMap((run) => [...(run.variable ? [run.variable] : []), ...(Array.isArray(run.link) ? pathsIn(run.link) : [])]);
 
-/** The lists that are gone through around a part of an item, by the names of their items. What stands for an empty list stands outside of it. */
-export function scopeOf(document: Manuscript, id: string, part?: string | null): Record<string, string> {
-    const found = find(document, id);
-    const scope: Record<string, string> = {};
-    const around = found ? [...found.around, found.item] : [];
-    for (const [index, item] of around.entries()) {
-        const within = around[index + 1];
-        const empty = within ? Array.isArray(item['empty']) && (item['empty'] as Item[]).some((one) => one.id === within.id) : part === 'empty';
-        if (typeof item['list'] === 'string' && !empty) {
-            const [root = '', ...rest] = item['list'].split('.');
-            scope[(item['item'] as string | undefined) ?? 'item'] = scope[root] ? `${scope[root]}.*.${rest.join('.')}` : item['list'];
-        }
-    }
-
-    return scope;
-}
+/** The lists that are gone through at a place, from a root, by the names of their items. */
+export type Scope = Record<string, string>;
 
 /** A path as the list of fields has it: what stands on an item is found under its list. */
-export function declared(path: string, scope: Record<string, string>): string {
+export function declared(path: string, scope: Scope): string {
     const [root = '', ...rest] = path.split('.');
 
     return scope[root] ? [`${scope[root]}.*`, ...rest].join('.') : path;
 }
 
 /** A declared path as one writes it here; null when it belongs to items that are not gone through here. */
-export function written(path: string, scope: Record<string, string>): string | null {
+export function written(path: string, scope: Scope): string | null {
     if (!path.includes('*')) {
         return path;
     }
@@ -279,14 +265,6 @@ export function written(path: string, scope: Record<string, string>): string | n
     const name = Object.keys(scope).find((one) => scope[one] === path.slice(0, at));
 
     return name ? `${name}.${path.slice(at + 3)}` : null;
-}
-
-/** The role of the ground that an item stands on: that of its button, of the nearest section around it, or of the message. */
-export function groundOf(document: Manuscript, id: string): string {
-    const found = find(document, id);
-    const section = found?.around.findLast((item) => item.type === 'section');
-
-    return found?.block.type === 'button' ? 'button' : section ? ((section['ground'] as string | undefined) ?? 'accent') : 'paper';
 }
 
 /** A letter first: what is digits alone is taken for a number now and then. */

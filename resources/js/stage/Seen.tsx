@@ -1,9 +1,9 @@
 import { X } from 'lucide-react';
-import type { Schemas } from '../../api/client';
-import { useDesk } from './desk';
-import { find, shapeOf } from './document';
-import { goTo } from './StagePane';
-import { useComposer } from './store';
+import type { Schemas } from '../api/client';
+import { useDesk } from '../manuscript/desk';
+import { find, shapeOf } from '../manuscript/document';
+import { goTo } from '../manuscript/goTo';
+import { useComposer } from '../manuscript/store';
 
 /** A look of an element on the stage: which role of colours or token of type and shape it is, who said it, and what it is. */
 export interface SeenLook {

@@ -1,9 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { toast } from 'sonner';
-import { Dialog } from '../../parts/Dialog';
-import { Loading, Problem } from '../../parts/Message';
-import { useMayPublish } from '../../parts/useSession';
+import { Dialog } from '../parts/Dialog';
+import { Loading, Problem } from '../parts/Message';
+import { useMayPublish } from '../parts/useSession';
 
 /** What publishing would do, as the server tells it. */
 interface Asked {

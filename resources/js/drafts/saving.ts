@@ -1,9 +1,9 @@
 import { del, get, set } from 'idb-keyval';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { ProblemError } from '../../api/client';
-import type { Manuscript } from './document';
-import { useComposer, type State } from './store';
+import { ProblemError } from '../api/client';
+import type { Manuscript } from '../manuscript/document';
+import { useComposer, type State } from '../manuscript/store';
 
 /** How long after a change it is sent, and how soon it is tried again without a connection, in ms. */
 const [SOON, AGAIN] = [900, 4_000];

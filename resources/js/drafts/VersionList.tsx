@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import type { Schemas } from '../../api/client';
-import { Loading, Problem } from '../../parts/Message';
-import { when } from '../../parts/when';
+import type { Schemas } from '../api/client';
+import { Loading, Problem } from '../parts/Message';
+import { when } from '../parts/when';
 import { Changes } from './Changes';
-import type { Manuscript } from './document';
-import { useComposer } from './store';
+import type { Manuscript } from '../manuscript/document';
+import { useComposer } from '../manuscript/store';
 
 interface Version {
     number: number;

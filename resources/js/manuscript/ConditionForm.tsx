@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useDesk, type Field } from './desk';
-import { declared, written } from './document';
+import { declared, written, type Scope } from './document';
+import { useScope } from './scope';
 
 interface Comparison {
     path: string;
@@ -14,8 +15,9 @@ const partsOf = (condition: Condition): Condition[] => ('all' in condition ? con
 const isFilled = (value: unknown): boolean => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0);
 
 /** A condition as a sentence that one fills in. What is unfinished stays here, until it can be asked. */
-export function ConditionForm({ value, scope, set, remove }: { value: unknown; scope: Record<string, string>; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
+export function ConditionForm({ id, value, set, remove }: { id: string; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
     const desk = useDesk();
+    const scope = useScope(id, 'when');
     const first = desk.fields.find((field) => field.input === 'choice') ?? desk.fields.find((field) => field.single && !field.list);
     const begun: Condition = (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' };
     const [condition, setCondition] = useState<Condition>(begun);
@@ -60,7 +62,7 @@ export function ConditionForm({ value, scope, set, remove }: { value: unknown; s
     );
 }
 
-function Group({ condition, scope, change }: { condition: Condition; scope: Record<string, string>; change: (condition: Condition) => void }) {
+function Group({ condition, scope, change }: { condition: Condition; scope: Scope; change: (condition: Condition) => void }) {
     const kind = joined(condition);
     const parts = partsOf(condition);
     const put = (next: Condition[], as: 'all' | 'any' = kind ?? 'all') => {
@@ -109,7 +111,7 @@ function Group({ condition, scope, change }: { condition: Condition; scope: Reco
     );
 }
 
-function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Record<string, string>; change: (comparison: Comparison) => void }) {
+function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Scope; change: (comparison: Comparison) => void }) {
     const desk = useDesk();
     const field = desk.byPath.get(declared(comparison.path, scope));
     const operators = desk.operators.filter((operator) => !field || operator.types.includes(field.type));

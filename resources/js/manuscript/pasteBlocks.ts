@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { api, got, ProblemError } from '../../api/client';
+import { api, got, ProblemError } from '../api/client';
 import type { Block } from './document';
 import { deeds, placeAfterHand } from './store';
 

@@ -1,12 +1,12 @@
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
-import type { Schemas } from '../../api/client';
-import { Figure } from '../../parts/Figure';
-import { Hue } from '../../parts/Hue';
+import type { Schemas } from '../api/client';
+import { Figure } from '../parts/Figure';
+import { Hue } from '../parts/Hue';
 import { useDesk } from './desk';
 import { StackSelect } from './StackSelect';
 import { withMember, type Block } from './document';
-import { looksOf, nameOf, Origin, type SeenLook } from './Seen';
+import { looksOf, nameOf, Origin, type SeenLook } from '../stage/Seen';
 import { change, useComposer } from './store';
 
 export type Look = Record<string, string | number>;

@@ -1,9 +1,9 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
-import { when } from '../../parts/when';
+import { when } from '../parts/when';
 import type { Saved } from './saving';
-import { deeds, useComposer } from './store';
+import { deeds, useComposer } from '../manuscript/store';
 
 export function UndoRedo() {
     const { undo, redo } = useComposer.getState();

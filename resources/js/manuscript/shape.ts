@@ -1,4 +1,4 @@
-import schema from '../../../../schema/template.json';
+import schema from '../../../schema/template.json';
 
 /** What one member of an object is, read off the published schema: the composer is made from it, so that a new block needs nothing here. */
 export interface Part {

@@ -1,0 +1,202 @@
+import { Editor } from '@tiptap/core';
+import { NodeSelection, TextSelection } from '@tiptap/pm/state';
+import { memo, useEffect, useRef } from 'react';
+import { describing, useDesk } from './desk';
+import { set, type Run } from './document';
+import { useScope } from './scope';
+import { live, NOTHING, useComposer, useWriting } from './store';
+import { bare, extensions, fromEditor, tidy, toEditor, type Describe } from './writing';
+import { handleKey } from './textKeys';
+import { handlePaste } from './textKeys';
+
+interface Props {
+    id: string;
+    part: string;
+    /** What it is called, for those who do not see where it stands. */
+    label: string;
+    runs: Run[];
+    /** Whether its words have looks. */
+    rich: boolean;
+    placeholder?: string;
+    className?: string;
+}
+
+/** One text, written in place. The one in hand is an editor; the others are drawn just as it would draw them. */
+export const Line = memo(function Line(props: Props) {
+    const inHand = useComposer((state) => state.mayEdit && state.hand?.id === props.id && state.hand.part === props.part);
+
+    return inHand ? <Live {...props} /> : <Still {...props} />;
+});
+
+function Still({ id, part, label, runs, placeholder, className }: Props) {
+    const scope = useScope(id, part);
+    const desk = useDesk();
+    const describe = describing(desk, scope);
+    const take = useComposer((state) => state.take);
+
+    return (
+        <div
+            data-stop
+            data-id={id}
+            data-part={part}
+            role="textbox"
+            aria-label={label}
+            aria-readonly="true"
+            tabIndex={id === 'envelope' && part === 'subject' ? 0 : -1}
+            dir="auto"
+            className={`line ${className ?? ''}`}
+            onMouseDown={(event) => {
+                if (event.button === 0 && !event.shiftKey) {
+                    event.preventDefault();
+                    take({ id, part, caret: { left: event.clientX, top: event.clientY } });
+                }
+            }}
+            onFocus={() => take({ id, part, caret: 'start' })}
+        >
+            {runs.length === 0 && placeholder ? <span className="placeholder">{placeholder}</span> : runs.map((run, index) => <Drawn key={index} run={run} describe={describe} colours={desk.colourValues} />)}
+            {runs.length === 0 && !placeholder && <br />}
+        </div>
+    );
+}
+
+function Drawn({ run, describe, colours }: { run: Run; describe: Describe; colours: Record<string, string> }) {
+    if (run.break) {
+        return <br />;
+    }
+    const chip = run.variable ? describe(run) : null;
+    let drawn = chip ? (
+        <span className={`chip${chip.known ? '' : ' chip-unknown'}`} title={chip.title}>
+            {chip.label}
+            {chip.note && <small> {chip.note}</small>}
+        </span>
+    ) : (
+        <>{run.text}</>
+    );
+    drawn = run.bold ? <strong>{drawn}</strong> : drawn;
+    drawn = run.italic ? <em>{drawn}</em> : drawn;
+    drawn = run.underline ? <u>{drawn}</u> : drawn;
+    drawn = run.link ? <span className="leading">{drawn}</span> : drawn;
+
+    return run.colour ? <span style={{ color: colours[run.colour] }}>{drawn}</span> : drawn;
+}
+
+function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
+    const scope = useScope(id, part);
+    const desk = useDesk();
+    const box = useRef<HTMLDivElement>(null);
+    const editor = useRef<Editor | null>(null);
+    const shown = useRef<Run[]>(runs);
+    const kept = useRef({ desk, scope });
+    useEffect(() => {
+        kept.current = { desk, scope };
+    }, [desk, scope]);
+
+    // The editor lives as long as its line is in hand; what it shows is kept up below.
+    useEffect(() => {
+        if (!box.current) {
+            return;
+        }
+        const describe: Describe = (run) => describing(kept.current.desk, kept.current.scope)(run);
+        const made: Editor = new Editor({
+            element: box.current,
+            extensions: extensions(rich, describe, kept.current.desk.colourValues, () => kept.current.desk.ask()),
+            content: toEditor(rich ? shown.current : bare(shown.current)),
+            editorProps: {
+                attributes: { role: 'textbox', 'aria-label': label, 'aria-multiline': 'false', dir: 'auto', class: `line line-live ${className ?? ''}`, 'data-stop': '', 'data-id': id, 'data-part': part },
+                handleKeyDown: (_view, event) => handleKey(made, event, rich),
+                handleTextInput: (view, _from, _to, text) => {
+                    // What is typed while a variable is selected stands behind it.
+                    const { selection, tr } = view.state;
+                    if (!(selection instanceof NodeSelection)) {
+                        return false;
+                    }
+                    view.dispatch(tr.insertText(text, selection.to).setSelection(TextSelection.create(tr.doc, selection.to + text.length)));
+
+                    return true;
+                },
+                handlePaste: (_view, event) => handlePaste(made, event, rich),
+            },
+            onTransaction: () => watch(made),
+            onUpdate: () => {
+                const next = tidy(fromEditor(made.getJSON().content[0]));
+                shown.current = next;
+                const emptied = next.length === 0 && id === 'envelope' && part !== 'subject';
+                useComposer.getState().apply(`write ${label.toLowerCase()}`, (document) => set(document, id, part, emptied ? undefined : next), { merge: `${id}.${part}` });
+            },
+        });
+        editor.current = made;
+        live.editor = made;
+        placeCaret(made, useComposer.getState().hand?.caret);
+
+        return () => {
+            if (live.editor === made) {
+                live.editor = null;
+                useWriting.setState(NOTHING);
+            }
+            editor.current = null;
+            made.destroy();
+        };
+        // A line that becomes another is another editor; labels and looks do not change while it is in hand.
+        // eslint-disable-next-line react-hooks/exhaustive-deps
+    }, [id, part, rich]);
+
+    // What came from elsewhere: undo, a mend, another window.
+    useEffect(() => {
+        if (editor.current && JSON.stringify(shown.current) !== JSON.stringify(runs)) {
+            shown.current = runs;
+            editor.current.commands.setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false });
+        }
+    }, [runs, rich]);
+
+    // The same line taken again: where two texts became one.
+    const hand = useComposer((state) => state.hand);
+    const placed = useRef(hand);
+    useEffect(() => {
+        if (editor.current && hand !== placed.current && hand?.caret !== undefined) {
+            placeCaret(editor.current, hand.caret);
+        }
+        placed.current = hand;
+    }, [hand]);
+
+    return (
+        <div className="relative">
+            {runs.length === 0 && placeholder && <span className={`line placeholder absolute inset-x-0 pointer-events-none ${className ?? ''}`}>{placeholder}</span>}
+            <div ref={box} />
+        </div>
+    );
+}
+
+/** Tells the strip what the caret stands in. */
+function watch(editor: Editor) {
+    const { selection } = editor.state;
+    const chip = selection instanceof NodeSelection && selection.node.type.name === 'variable' ? (selection.node.attrs as { variable: string; format: string | null; fallback: string | null }) : null;
+    const link = editor.isActive('leading') ? (editor.getAttributes('leading')['link'] as Run['link']) : null;
+    useWriting.setState({
+        chip,
+        link: link ?? null,
+        empty: selection.empty,
+        looks: ['bold', 'italic', 'underline', 'leading', 'colour'].filter((mark) => editor.isActive(mark)),
+        colour: (editor.getAttributes('colour')['role'] as string | undefined) ?? '',
+    });
+}
+
+function placeCaret(editor: Editor, caret: NonNullable<ReturnType<typeof useComposer.getState>['hand']>['caret']) {
+    const { view } = editor;
+    if (caret && typeof caret === 'object') {
+        const at = view.posAtCoords(caret);
+        view.focus();
+        const element = document.elementFromPoint(caret.left, caret.top)?.closest('.chip');
+        if (element && at && view.state.doc.nodeAt(at.inside >= 0 ? at.inside : at.pos)?.type.name === 'variable') {
+            view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, at.inside >= 0 ? at.inside : at.pos)));
+
+            return;
+        }
+        editor.commands.setTextSelection(at?.pos ?? 1);
+
+        return;
+    }
+    // At once, not with the next frame as the editor's own command would: keys that follow closely must not be lost.
+    const end = view.state.doc.content.size - 1;
+    view.focus();
+    editor.commands.setTextSelection(caret === 'start' ? 1 : caret === 'all' ? { from: 1, to: end } : typeof caret === 'number' ? Math.min(caret + 1, end) : end);
+}

@@ -1,0 +1,118 @@
+import { type ReactNode } from 'react';
+import { Branch } from './Branch';
+import { useDesk } from './desk';
+import { declared, type Block, type Item, type Run } from './document';
+import { Line } from './Line';
+import { AmongScope, useScope } from './scope';
+import type { Part, Shape } from './shape';
+import { Stack } from './Stack';
+
+/** Alternative texts and plain text have no looks. */
+export const isRich = (part: Part): boolean => part.name !== 'alternative' && part.name !== 'plain';
+
+/** What an object has of texts, links and blocks, one after the other. */
+export function Parts({ item, block, shape }: { item: Item; block: Block; shape: Shape }) {
+    const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
+    const many = shown.filter((part) => part.kind === 'inline' || part.kind === 'link').length > 1;
+
+    return shown.map((part) => <PartView key={part.name} part={part} item={item} block={block} shape={shape} labelled={many || part.kind === 'link'} />);
+}
+
+function PartView({ part, item, block, shape, labelled }: { part: Part; item: Item; block: Block; shape: Shape; labelled: boolean }) {
+    const desk = useDesk();
+    const scope = useScope(item.id, part.name);
+    if (part.kind === 'list') {
+        return (
+            <p className="text-[13px] text-muted">
+                {part.title} <b className="text-base-content">{desk.byPath.get(declared(String(item[part.name]), scope))?.label ?? String(item[part.name])}</b>
+            </p>
+        );
+    }
+    if (part.kind === 'inline' || part.kind === 'link') {
+        return (
+            <Labelled label={labelled ? part.title : null}>
+                <Line
+                    id={item.id}
+                    part={part.name}
+                    label={`${shape.title}: ${part.title}`}
+                    runs={(item[part.name] as Run[] | undefined) ?? []}
+                    rich={part.kind === 'inline' && isRich(part)}
+                    placeholder={PLACEHOLDERS[part.name] ?? part.title.toLowerCase()}
+                    className={lineClass(block, item, part)}
+                />
+            </Labelled>
+        );
+    }
+    if (part.kind === 'blocks') {
+        const list = (item[part.name] as Block[] | undefined) ?? [];
+
+        return (
+            <div className="stretch">
+                {part.name !== 'blocks' || shape.purpose ? <p className="condition">{part.title}</p> : null}
+                <AmongScope.Provider value={scope}>
+                    <Stack list={list} owner={item.id} part={part.name} />
+                </AmongScope.Provider>
+            </div>
+        );
+    }
+    const members = (item[part.name] as Item[] | undefined) ?? [];
+    const holdsBlocks = part.within?.parts.some((one) => one.kind === 'blocks') ?? false;
+
+    return (
+        <AmongScope.Provider value={scope}>
+        <div className={holdsBlocks ? '' : 'members'} role="group" aria-label={part.title}>
+            {holdsBlocks && <p className="text-[13px] text-muted">{part.title.toLowerCase()}</p>}
+            {members.map((member, index) =>
+                holdsBlocks && part.within ? (
+                    <Branch key={member.id} member={member} shape={part.within} index={index} />
+                ) : (
+                    <div key={member.id} className={`member${part.within?.parts.filter((one) => one.kind === 'inline' || one.kind === 'link').length === 1 ? ' member-single' : ''}`}>
+                        {part.within?.parts
+                            .filter((one) => one.kind === 'inline' || one.kind === 'link')
+                            .map((one) => (
+                                <Line
+                                    key={one.name}
+                                    id={member.id}
+                                    part={one.name}
+                                    label={`${shape.title}, ${part.within?.title.toLowerCase() ?? ''} ${index + 1}: ${one.title}`}
+                                    runs={(member[one.name] as Run[] | undefined) ?? []}
+                                    rich
+                                                    placeholder={one.title.toLowerCase()}
+                                    className={`text-[14px] ${one.name === 'label' ? 'text-muted' : ''} ${member['strong'] ? 'font-bold' : ''}`}
+                                />
+                            ))}
+                        {member['when'] !== undefined && <span className="condition-small">only if {desk.around.sentences[member.id] ?? '…'}</span>}
+                    </div>
+                ),
+            )}
+        </div>
+        </AmongScope.Provider>
+    );
+}
+
+const PLACEHOLDERS: Record<string, string> = { text: 'Write here. {{ puts in a variable, Alt Enter another block.', link: 'https:// or a link from the record', source: 'https:// or a picture from the record' };
+
+function lineClass(block: Block, item: Item, part: Part): string {
+    if (block !== item) {
+        return '';
+    }
+    if (part.name === 'plain') {
+        return 'font-mono text-[12.5px]';
+    }
+    if (block.type === 'heading') {
+        return `line-heading line-heading-${Number(block['level'] ?? 1)}`;
+    }
+
+    return part.kind === 'link' ? 'text-[13.5px]' : block.type === 'text' && block['small'] === true ? 'text-[13px] text-muted' : part.name === 'label' ? 'font-semibold' : '';
+}
+
+function Labelled({ label, children }: { label: string | null; children: ReactNode }) {
+    return label === null ? (
+        children
+    ) : (
+        <div className="grid grid-cols-[96px_1fr] gap-x-2 items-baseline">
+            <span className="text-muted text-[12.5px]">{label}</span>
+            <div className="min-w-0">{children}</div>
+        </div>
+    );
+}

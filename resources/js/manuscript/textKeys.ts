@@ -1,0 +1,233 @@
+import type { Editor, JSONContent } from '@tiptap/core';
+import { NodeSelection } from '@tiptap/pm/state';
+import { toast } from 'sonner';
+import { find, firstLine, insert, listAt, newText, remove, set, update, withFreshIds, type Item, type Run } from './document';
+import { blocksOfHtml, blocksOfText, copiedBlocks } from './paste';
+import { pasteBlocks } from './pasteBlocks';
+import { deeds, extend, placeAfterHand, useComposer } from './store';
+import { fromEditor, tidy, toEditor } from './writing';
+
+/** Keys that leave the text, or make two of one and one of two. */
+export function handleKey(editor: Editor, event: KeyboardEvent, rich: boolean): boolean {
+    const { state, view } = editor;
+    const { selection } = state;
+    if (event.isComposing || event.altKey) {
+        return false;
+    }
+    if (event.ctrlKey || event.metaKey) {
+        return beyond(editor, event.key);
+    }
+    const atStart = selection.empty && selection.from === 1;
+    const atEnd = selection.empty && selection.to === state.doc.content.size - 1;
+    switch (event.key) {
+        case 'ArrowUp':
+            return view.endOfTextblock('up') && (event.shiftKey ? reach(-1) : goOn(-1, 'end'));
+        case 'ArrowDown':
+            return view.endOfTextblock('down') && (event.shiftKey ? reach(1) : goOn(1, 'start'));
+        case 'ArrowLeft':
+            return atStart && goOn(-1, 'end');
+        case 'ArrowRight':
+            return atEnd && goOn(1, 'start');
+        case 'Home':
+        case 'End':
+            return selection instanceof NodeSelection && editor.commands.setTextSelection(event.key === 'Home' ? 1 : state.doc.content.size - 1);
+        case 'Escape':
+            return step();
+        case 'Enter':
+            if (selection instanceof NodeSelection && selection.node.type.name === 'variable') {
+                document.querySelector<HTMLElement>('[data-chip-form] select, [data-chip-form] input')?.focus();
+
+                return true;
+            }
+            if (event.shiftKey) {
+                return !rich;
+            }
+
+            return split(editor);
+        case 'Backspace':
+            return atStart && join(-1);
+        case 'Delete':
+            return atEnd && join(1);
+        default:
+            return false;
+    }
+}
+
+/** Ctrl Home and Ctrl End lead to the first and the last text; a second Ctrl A selects all blocks. */
+function beyond(editor: Editor, key: string): boolean {
+    const { document: manuscript, select, take } = useComposer.getState();
+    if (key === 'Home' || key === 'End') {
+        const stops = [...document.querySelectorAll<HTMLElement>('.line[data-stop]')];
+        const { id, part } = (key === 'Home' ? stops[0] : stops.at(-1))?.dataset ?? {};
+        if (id) {
+            take({ id, part: part ?? null, caret: key === 'Home' ? 'start' : 'end' });
+        }
+
+        return true;
+    }
+    const { selection, doc } = editor.state;
+    if (key === 'a' && selection.from <= 1 && selection.to >= doc.content.size - 1 && manuscript.manuscript.length > 0) {
+        select(manuscript.manuscript.map((block) => block.id));
+
+        return true;
+    }
+
+    return false;
+}
+
+/** From the edge of a text on, whole blocks are selected. */
+function reach(by: -1 | 1): boolean {
+    if (!step()) {
+        return false;
+    }
+    extend(by);
+
+    return true;
+}
+
+/** From the text to its block. */
+function step(): boolean {
+    const { hand, document, select } = useComposer.getState();
+    const block = hand && hand.id !== 'envelope' ? find(document, hand.id)?.block : null;
+    if (block) {
+        select([block.id]);
+    }
+
+    return block !== null && block !== undefined;
+}
+
+/** Enter: what stands after the caret becomes a text, or a point, of its own; an empty last point ends the list. In the envelope and in other parts of blocks it leads to the next line. */
+function split(editor: Editor): boolean {
+    const { hand, document, apply } = useComposer.getState();
+    const found = hand ? find(document, hand.id) : null;
+    if (!hand || !found || hand.part !== 'text') {
+        if (!goOn(1, 'start')) {
+            deeds.enter();
+        }
+
+        return true;
+    }
+    const isBlock = found.item === found.block;
+    const many = listAt(document, found.place).length;
+    if (!isBlock && editor.isEmpty && many > 1 && found.place.index === many - 1) {
+        const added = newText();
+        const place = find(document, found.block.id)?.place ?? found.place;
+        apply('new text', (now) => insert(remove(now, [hand.id]), { ...place, index: place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
+
+        return true;
+    }
+    const fresh = (runs: Run[] = []): Item => (isBlock ? newText(runs) : withFreshIds({ id: '', text: runs }));
+    const name = isBlock ? 'new text' : `add ${found.shape.title.toLowerCase()}`;
+    const { state } = editor;
+    const [kept = [], rest = []] = [state.doc.cut(0, state.selection.from), state.doc.cut(state.selection.to)].map((part) => tidy(fromEditor(part.firstChild?.toJSON() as JSONContent | undefined)));
+    if (kept.length === 0 && rest.length > 0) {
+        // At the very start an empty text goes in front: what is written stays what it is, with its settings and translations.
+        apply(name, (now) => insert(now, found.place, [fresh()]));
+
+        return true;
+    }
+    const added = fresh(rest);
+    apply(name, (now) => insert(set(now, hand.id, 'text', kept), { ...found.place, index: found.place.index + 1 }, [added]), { hand: { id: added.id, part: 'text', caret: 'start' } });
+
+    return true;
+}
+
+/** Backspace at the start, or Delete at the end: two texts become one. What has no text is deleted when it is in the way of an empty one. */
+function join(by: -1 | 1): boolean {
+    const { hand, document, apply } = useComposer.getState();
+    const found = hand ? find(document, hand.id) : null;
+    if (!hand || !found || hand.part !== 'text') {
+        return false;
+    }
+    const list = listAt(document, found.place);
+    const other = list[found.place.index + by];
+    const own = found.item['text'] as Run[];
+    if (!other) {
+        const neighbour = list[found.place.index - by];
+        if (own.length === 0 && neighbour && found.item !== found.block) {
+            apply(`remove ${found.shape.title.toLowerCase()}`, (now) => remove(now, [hand.id]), { hand: { id: neighbour.id, part: 'text', caret: by < 0 ? 'start' : 'end' } });
+
+            return true;
+        }
+        if (own.length === 0 && (list.length > 1 || found.item !== found.block)) {
+            deeds.remove();
+
+            return true;
+        }
+
+        return goOn(by, by < 0 ? 'end' : 'start');
+    }
+    if (!Array.isArray(other['text'])) {
+        if (own.length === 0) {
+            const line = firstLine(other);
+            apply('delete text', (now) => remove(now, [found.item.id]), { hand: { id: line?.id ?? other.id, part: line?.part ?? null, caret: by < 0 ? 'end' : 'start' } });
+
+            return true;
+        }
+
+        return goOn(by, by < 0 ? 'end' : 'start');
+    }
+    const [first, second] = by < 0 ? [other, found.item] : [found.item, other];
+    const [before, after] = [first['text'] as Run[], second['text'] as Run[]];
+    // A variable or a break counts as one letter, as it does for the editor.
+    const length = before.reduce((sum, run) => sum + (run.text?.length ?? 1), 0);
+    apply('join texts', (now) => remove(update(now, first.id, (item) => ({ ...item, text: tidy([...before, ...after]) })), [second.id]), { hand: { id: first.id, part: 'text', caret: length } });
+
+    return true;
+}
+
+export function handlePaste(editor: Editor, event: ClipboardEvent, rich: boolean): boolean {
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    const html = event.clipboardData?.getData('text/html') ?? '';
+    const copied = copiedBlocks(text);
+    if (copied) {
+        void pasteBlocks(copied);
+
+        return true;
+    }
+    const { hand, document, apply } = useComposer.getState();
+    const found = hand ? find(document, hand.id) : null;
+    const mayBreak = rich && found !== null && found.item === found.block;
+    const blocks = !mayBreak ? [] : html && !html.includes('data-pm-slice') ? blocksOfHtml(html, editor.schema) : html ? [] : blocksOfText(text);
+    if (blocks.length === 0 && !mayBreak) {
+        editor.commands.insertContent({ type: 'text', text: text.replace(/\s+/g, ' ') });
+
+        return true;
+    }
+    const [only] = blocks;
+    if (blocks.length === 1 && only && Array.isArray(only['text'])) {
+        editor.commands.insertContent(toEditor(only['text'] as Run[]).content?.[0]?.content ?? []);
+
+        return true;
+    }
+    if (only && hand && found) {
+        const empty = editor.isEmpty && found.block.type === 'text';
+        const last = blocks.at(-1);
+        const line = last && firstLine(last);
+        const place = placeAfterHand();
+        const count = blocks.length === 1 ? 'one block' : `${blocks.length} blocks`;
+        apply(`paste ${count}`, (now) => insert(empty ? remove(now, [found.block.id]) : now, empty ? found.place : place, blocks), {
+            hand: last ? { id: line?.id ?? last.id, part: line?.part ?? null, caret: 'end' } : undefined,
+        });
+        toast.success(`Pasted as ${count}.`);
+
+        return true;
+    }
+
+    return false;
+}
+
+/** The line before or after in the manuscript takes over. */
+function goOn(by: -1 | 1, caret: 'start' | 'end', from?: { id: string; part: string | null }): boolean {
+    const { hand, take } = useComposer.getState();
+    const at = from ?? hand;
+    const stops = [...document.querySelectorAll<HTMLElement>('[data-stop]')];
+    const index = stops.findIndex((stop) => stop.dataset['id'] === at?.id && (stop.dataset['part'] ?? null) === (at?.part ?? null));
+    const next = stops[index + by];
+    if (index < 0 || !next?.dataset['id']) {
+        return false;
+    }
+    take({ id: next.dataset['id'], part: next.dataset['part'] ?? null, caret });
+
+    return true;
+}
