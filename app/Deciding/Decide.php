@@ -8,8 +8,8 @@ use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
 use Herald\Document\InvalidDocument;
+use Herald\Record\Source;
 use Herald\Render\Renderer;
-use Herald\Source\Source;
 
 /**
  * Decides who answers for a notice. A template that cannot serve, since the source no longer has what it names, keeps nobody from being written to: its last good edition

@@ -10,14 +10,14 @@ use App\Models\RecordRevision;
 use App\Secrets\Seal;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
-use Herald\Message\Recipient;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Field;
+use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\Source;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Scope;
-use Herald\Source\Source;
 use Herald\Value\Type;
 use Illuminate\Support\Facades\DB;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 use Herald\Render\CompiledMessage;
 use Herald\Render\FilledMessage;
 use Herald\Render\Part;

@@ -14,14 +14,14 @@ use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
 use Herald\Brand\Brand as Design;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Look;
-use Herald\Brand\Token;
 use Herald\Document\Json;
 use Herald\Manuscript\Template as Document;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Style\ColourRole;
+use Herald\Style\Look;
+use Herald\Style\Token;
 
 /** A published template that wears a brand. */
 final readonly class WornTemplate

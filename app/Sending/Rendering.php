@@ -8,7 +8,7 @@ use App\Deciding\Answer;
 use App\Deciding\Matter;
 use App\Models\Notice;
 use App\Models\Record;
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
 use Herald\Render\Renderer;
 

@@ -4,25 +4,36 @@ declare(strict_types=1);
 
 namespace Herald\Brand;
 
+use Herald\Colour\Colour;
 use Herald\Document\Fault;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
 use Herald\Document\Schema;
-use Herald\Manuscript\Block\Header;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Envelope;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Manuscript;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\Reading;
+use Herald\Record\Source;
 use Herald\Record\Vocabulary;
-use Herald\Source\Source;
+use Herald\Style\ColourRole;
+use Herald\Style\Colours;
+use Herald\Style\CustomCss;
+use Herald\Style\Token;
+use Herald\Style\Tokens;
+use Herald\Style\WebFont;
 
 /** What all messages of a source have in common: colours by role, type, measures, sender and the frame. */
 final readonly class Brand
 {
+    /** The types of the blocks that its frame is made of. */
+    public const HEADER = 'header';
+
+    public const FOOTER = 'footer';
+
     /**
      * @param  Tokens  $tokens  type and shape, all of them
      * @param  int  $width  of the message, in px
@@ -191,7 +202,7 @@ final readonly class Brand
     public function header(): Colours
     {
         foreach ($this->frame($this->languages()[0])->blocks as $block) {
-            if ($block instanceof Header) {
+            if ($block::type() === self::HEADER) {
                 return $block->common()->look->over($this->colours);
             }
         }

@@ -4,6 +4,15 @@ declare(strict_types=1);
 
 namespace Herald\Brand;
 
+use Herald\Colour\Colour;
+use Herald\Colour\Contrast;
+use Herald\Colour\Palette;
+use Herald\Colour\Pixels;
+use Herald\Colour\Sight;
+use Herald\Colour\Swatch;
+use Herald\Style\ColourRole;
+use Herald\Style\Colours;
+
 /** A whole set of colours made of a logo or a banner, in which every text can be read. */
 final readonly class Proposal
 {

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Herald\Brand;
 
+use Herald\Colour\Colour;
+use Herald\Style\ColourRole;
+
 /** What a proposal says of one role. */
 final readonly class ProposedRole
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
-use Herald\Manuscript\Block\Picture;
+use Herald\Block\Picture;
 
 /** What people read who do not see the picture (WCAG 2.2, SC 1.1.1). */
 final class AlternativeText implements Check

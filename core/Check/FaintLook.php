@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
-use Herald\Brand\ColourRole;
-use Herald\Brand\Colours;
-use Herald\Brand\Contrast;
-use Herald\Brand\Look;
-use Herald\Brand\Pair;
+use Herald\Colour\Contrast;
 use Herald\Document\Node;
+use Herald\Style\ColourRole;
+use Herald\Style\Colours;
+use Herald\Style\Look;
+use Herald\Style\Pair;
 
 /** A colour of a template's own, or of a block's, that keeps words from being read. */
 final class FaintLook implements Check

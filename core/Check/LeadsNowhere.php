@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
-use Herald\Manuscript\Block\Picture;
+use Herald\Block\Picture;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
 use Herald\Record\Path;

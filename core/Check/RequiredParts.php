@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
-use Herald\Manuscript\Block\Button;
-use Herald\Manuscript\Block\Text;
+use Herald\Block\Button;
+use Herald\Block\Text;
 use Herald\Record\Path;
 
 /** What the source says that a notice must contain. */

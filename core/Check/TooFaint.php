@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
-use Herald\Brand\ColourRole;
-use Herald\Brand\Contrast;
+use Herald\Colour\Contrast;
 use Herald\Manuscript\PartKind;
+use Herald\Style\ColourRole;
 
 /** Words in a colour that does not stand out from the ground they are on. */
 final class TooFaint implements Check

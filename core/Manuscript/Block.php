@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
 use Herald\Record\Vocabulary;
-use Herald\Render\HtmlWriter;
-use Herald\Render\TextWriter;
+use Herald\Style\ColourRole;
 
 /**
- * One piece of a manuscript, alone or a group of others. A type of block is one class in Block/, registered in {@see Blocks}: its
- * schema, how it is read, and how it is written in HTML and in plain text.
+ * One piece of a manuscript, alone or a group of others. A type of block is one class in core/Block, registered in
+ * {@see Blocks}: its schema, how it is read, and how it is written ({@see \Herald\Render\Written}) in HTML and in plain text.
  */
 interface Block
 {
@@ -37,9 +35,4 @@ interface Block
     public static function read(BlockReader $reader): self;
 
     public function common(): Common;
-
-    /** Writes the inside of the table cell that the block stands in. */
-    public function html(HtmlWriter $writer): void;
-
-    public function text(TextWriter $writer): void;
 }

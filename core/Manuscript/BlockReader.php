@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\Look;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
@@ -13,6 +12,7 @@ use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Style\Look;
 use Herald\Value\Type;
 
 /** Reads one object of a manuscript (a block, a branch, a row) that has passed the schema. */

@@ -4,40 +4,18 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-/** The types of blocks there are. */
+/** The types of blocks there are, as core/Block/blocks.php registers them: a manuscript does not know what it may be made of before it asks. */
 final class Blocks
 {
-    /** @var list<class-string<Block>> */
-    private const TYPES = [
-        Block\Heading::class,
-        Block\Text::class,
-        Block\Points::class,
-        Block\Button::class,
-        Block\Picture::class,
-        Block\BrandLogo::class,
-        Block\SocialLinks::class,
-        Block\Divider::class,
-        Block\Facts::class,
-        Block\LineItems::class,
-        Block\Totals::class,
-        Block\Section::class,
-        Block\Columns::class,
-        Block\Choice::class,
-        Block\Repeat::class,
-    ];
-
-    /** @var list<class-string<Block>> those that only a brand's frame has */
-    private const BANDS = [
-        Block\Header::class,
-        Block\Footer::class,
-    ];
-
     /**
      * @return array<string, class-string<Block>> those that manuscripts have, by the name that documents use
      */
     public static function types(): array
     {
-        return self::named(self::TYPES);
+        /** @var array<string, class-string<Block>> $types */
+        static $types = [];
+
+        return $types === [] ? $types = self::named('manuscript') : $types;
     }
 
     /**
@@ -45,7 +23,7 @@ final class Blocks
      */
     public static function bands(): array
     {
-        return self::named(self::BANDS);
+        return self::named('frame');
     }
 
     /**
@@ -61,11 +39,24 @@ final class Blocks
     }
 
     /**
-     * @param  list<class-string<Block>>  $classes
+     * @param  'manuscript'|'frame'  $of
      * @return array<string, class-string<Block>>
      */
-    private static function named(array $classes): array
+    private static function named(string $of): array
     {
+        $classes = self::registered()[$of];
+
         return array_combine(array_map(static fn (string $class): string => $class::type(), $classes), $classes);
+    }
+
+    /**
+     * @return array{manuscript: list<class-string<Block>>, frame: list<class-string<Block>>}
+     */
+    private static function registered(): array
+    {
+        /** @var array{manuscript: list<class-string<Block>>, frame: list<class-string<Block>>} $registered */
+        $registered = require dirname(__DIR__).'/Block/blocks.php';
+
+        return $registered;
     }
 }

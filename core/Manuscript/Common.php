@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\Look;
 use Herald\Condition\Condition;
+use Herald\Style\Look;
 
 /** What every block has. */
 final readonly class Common

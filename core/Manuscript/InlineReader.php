@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
 use Herald\Document\Faults;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Style\ColourRole;
 use Herald\Value\Formats;
 use Herald\Value\Type;
 

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
-use Herald\Brand\Look;
-use Herald\Brand\Token;
 use Herald\Document\Node;
 use Herald\Language\LanguageTag;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Style\ColourRole;
+use Herald\Style\Look;
+use Herald\Style\Token;
 
 /** All that a document of a template says and how it is set, in the words an author reads: what {@see Differences} compares. */
 final class Inventory

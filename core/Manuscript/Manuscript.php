@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\Look;
+use Herald\Style\Look;
 
 /** A template's envelope and body in one language. */
 final readonly class Manuscript

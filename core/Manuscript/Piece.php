@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
 use Herald\Condition\Condition;
 use Herald\Record\Vocabulary;
+use Herald\Style\ColourRole;
 
 /** One member of one object of a document, as {@see Walk} comes by it. */
 final readonly class Piece

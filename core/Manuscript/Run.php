@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
+use Herald\Style\ColourRole;
 
 /** A stretch of inline text with one look: words, a variable, or a line break. */
 final readonly class Run

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
+use Herald\Style\ColourRole;
 
 /** The members that an object of a template document may have, with what each of them is: read off the schemas of the blocks. */
 final readonly class Shape

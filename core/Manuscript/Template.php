@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\Look;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
 use Herald\Document\Schema;
 use Herald\Record\Vocabulary;
+use Herald\Style\Look;
 
 /** A branded message as its author wrote it: a template document, read and checked. */
 final readonly class Template

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
-use Herald\Brand\Token;
 use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
 use Herald\Condition\Operator\Takes;
 use Herald\Document\Schema;
 use Herald\Record\Path;
+use Herald\Style\ColourRole;
+use Herald\Style\Token;
 use Herald\Value\Formats;
 
 /** Writes the JSON Schema of template documents from the blocks, formats and operators there are. It is published as schema/template.json. */

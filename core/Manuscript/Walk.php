@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Brand\ColourRole;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
@@ -13,6 +12,7 @@ use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Style\ColourRole;
 use Herald\Value\Type;
 
 /** Goes through a document in its normal form, from top to bottom, and names all that its objects have or could have. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Message;
 
+use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
 use Herald\Value\EmailAddress;
 use Symfony\Component\Mime\Address;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Notice;
 
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 
 /** A notice that something that happened sets off: why, and for whom. */
 final readonly class Consequence

@@ -7,6 +7,7 @@ namespace Herald\Record;
 use Herald\Language\Caption;
 use Herald\Value\Clean;
 use Herald\Value\Formats;
+use Herald\Value\Mask;
 use Herald\Value\Setting;
 use Herald\Value\Type;
 
@@ -43,7 +44,7 @@ final readonly class DataSheet
             return null;
         }
         if ($field->type instanceof Type\Secret) {
-            return Secrets::MASK;
+            return Mask::WORDS;
         }
         $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
         $options = array_map(fn (Caption $label): string => $label->in($this->setting->language), $field->options);

@@ -7,6 +7,7 @@ namespace Herald\Record;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
+use Herald\Value\Mask;
 use Herald\Value\Type;
 
 /**
@@ -187,7 +188,7 @@ final class RecordReader
     private function single(Field $field, mixed $value, string $place): mixed
     {
         // What is sealed already is taken from what we keep ourselves, never from outside.
-        if ($field->type instanceof Type\Secret && $this->limits === null && Secrets::isSealed($value)) {
+        if ($field->type instanceof Type\Secret && $this->limits === null && Mask::hides($value)) {
             return $value;
         }
         try {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Value\Mask;
 use Herald\Value\Type;
 
 /**
@@ -12,11 +13,6 @@ use Herald\Value\Type;
  */
 final class Secrets
 {
-    public const MASK = '••••••••';
-
-    /** Stands for a masked address, where a link must lead somewhere. No such domain can ever be (RFC 2606 section 2). */
-    public const MASKED_ADDRESS = 'https://hidden.invalid/';
-
     /**
      * The form in which a secret is kept.
      *
@@ -26,11 +22,6 @@ final class Secrets
     public static function sealed(?string $sealed): array
     {
         return ['sealed' => $sealed];
-    }
-
-    public static function isSealed(mixed $value): bool
-    {
-        return is_array($value) && array_keys($value) === ['sealed'];
     }
 
     /**
@@ -60,7 +51,7 @@ final class Secrets
      */
     public static function masked(array $data): array
     {
-        return self::inPlace($data, self::MASK);
+        return self::inPlace($data, Mask::WORDS);
     }
 
     /**
@@ -81,7 +72,7 @@ final class Secrets
     private static function inPlace(array $data, mixed $other): array
     {
         return array_map(static fn (mixed $value): mixed => match (true) {
-            self::isSealed($value) => $other,
+            Mask::hides($value) => $other,
             is_array($value) => self::inPlace($value, $other),
             default => $value,
         }, $data);

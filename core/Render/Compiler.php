@@ -5,15 +5,12 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Brand\Brand;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Element;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Block;
-use Herald\Manuscript\Block\Band;
-use Herald\Manuscript\Block\Footer;
-use Herald\Manuscript\Block\Header;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Manuscript;
+use Herald\Style\ColourRole;
+use Herald\Style\Element;
 
 /** Turns a manuscript and a brand into Twig source: the slow part, done once for each version and language. */
 final class Compiler
@@ -88,10 +85,10 @@ final class Compiler
             $writer->markup('<tr><td align="center"'.$writer->styling->style(['padding' => $outer]).'>');
             $writer->openMiddle();
         }
-        $around->rows(self::bands($frame, Header::class));
+        $around->rows(self::bands($frame, Brand::HEADER));
         $padding = $brand->framed ? $inset.'px '.$inset.'px '.(2 * $brand->step).'px '.$inset.'px' : '0';
         $within->band(ColourRole::Paper, $padding, Element::Paper, '', static fn (HtmlWriter $inside) => $inside->stack($manuscript->blocks));
-        $around->rows(self::bands($frame, Footer::class));
+        $around->rows(self::bands($frame, Brand::FOOTER));
         if (! $brand->full) {
             $writer->closeMiddle();
             $writer->markup('</td></tr>');
@@ -109,21 +106,20 @@ final class Compiler
     }
 
     /**
-     * @param  class-string<Band>  $kind
      * @return list<Block>
      */
     private static function bands(Manuscript $frame, string $kind): array
     {
-        return array_values(array_filter($frame->blocks, static fn (Block $block): bool => $block instanceof $kind));
+        return array_values(array_filter($frame->blocks, static fn (Block $block): bool => $block::type() === $kind));
     }
 
     private static function text(Manuscript $manuscript, Brand $brand, Manuscript $frame, Ledger $ledger): string
     {
         $twig = new TwigWriter;
         $writer = new TextWriter($twig, $ledger, $brand);
-        $writer->stack(self::bands($frame, Header::class));
+        $writer->stack(self::bands($frame, Brand::HEADER));
         $writer->stack($manuscript->plain ?? $manuscript->blocks);
-        $footer = self::bands($frame, Footer::class);
+        $footer = self::bands($frame, Brand::FOOTER);
         if ($footer !== []) {
             $writer->rule();
             $writer->stack($footer);

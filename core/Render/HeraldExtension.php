@@ -6,10 +6,10 @@ namespace Herald\Render;
 
 use Herald\Condition\Condition;
 use Herald\Document\Limits;
-use Herald\Record\Secrets;
 use Herald\Value\Clean;
 use Herald\Value\Format;
 use Herald\Value\Formats;
+use Herald\Value\Mask;
 use Herald\Value\Setting;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFilter;
@@ -191,7 +191,7 @@ final class HeraldExtension extends AbstractExtension
     public function raw(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
     {
         // A masked address is one that leads nowhere: a link stays one.
-        return Secrets::isSealed($this->value($context, $path)) ? Secrets::MASKED_ADDRESS : $this->words($context, $format, $path, $fallback, $zone, $options);
+        return Mask::hides($this->value($context, $path)) ? Mask::ADDRESS : $this->words($context, $format, $path, $fallback, $zone, $options);
     }
 
     /** A filled address as it may stand in a link: http, https, mailto or tel and nothing else; otherwise an empty text. */

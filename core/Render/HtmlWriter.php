@@ -5,22 +5,18 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Brand\Brand;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Element;
-use Herald\Brand\Look;
-use Herald\Brand\Token;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\Device;
 use Herald\Manuscript\Group;
 use Herald\Manuscript\Inline;
-use Herald\Manuscript\Link;
 use Herald\Manuscript\Run;
-use Herald\Manuscript\Variable;
-use Herald\Value\Clean;
+use Herald\Style\ColourRole;
+use Herald\Style\Element;
+use Herald\Style\Token;
 
-/** Writes the HTML of a message, laid out in tables, every element carrying its own style. */
-final class HtmlWriter extends Writer
+/** Lays out the HTML of a message, in tables, every element carrying its own style. */
+final class HtmlWriter extends HtmlWords
 {
     /** A word longer than its line is broken, so that it does not make the message wider than a phone. */
     private const BREAKING = ['word-break' => 'break-word'];
@@ -33,15 +29,6 @@ final class HtmlWriter extends Writer
      * @phpstan-allow-private-mutation
      */
     public int $width;
-
-    /**
-     * How things look here.
-     *
-     * @readonly
-     *
-     * @phpstan-allow-private-mutation
-     */
-    public Styling $styling;
 
     /** Whether blocks carry their ids here. */
     private bool $marked = false;
@@ -59,8 +46,8 @@ final class HtmlWriter extends Writer
         Styling $styling,
         private readonly StyleSheet $sheet,
     ) {
-        parent::__construct($twig, $ledger);
-        [$this->width, $this->styling] = [$width, $styling];
+        parent::__construct($twig, $ledger, $styling);
+        $this->width = $width;
     }
 
     /** A writer into the same message, for a place that is so many pixels wide. */
@@ -68,15 +55,6 @@ final class HtmlWriter extends Writer
     {
         $copy = clone $this;
         $copy->width = $width;
-
-        return $copy;
-    }
-
-    /** The same for a place that looks otherwise. */
-    public function styled(Styling $styling): self
-    {
-        $copy = clone $this;
-        $copy->styling = $styling;
 
         return $copy;
     }
@@ -175,7 +153,7 @@ final class HtmlWriter extends Writer
             $this->when($common->when, function () use ($block, $common): void {
                 $styling = $this->styling->looking($common->look, $common->id);
                 if ($block instanceof Group) {
-                    $block->html($this->styled($styling));
+                    self::written($block)->html($this->styled($styling));
 
                     return;
                 }
@@ -190,16 +168,10 @@ final class HtmlWriter extends Writer
                 $this->markup('<tr><td'.$this->mark($common->id).($class === '' ? '' : ' class="'.$class.'"').' align="'.$side.'"'.$this->styling->style([
                     'padding' => '0 0 '.($common->space * $this->brand->step).'px 0', 'text-align' => $side, ...$hidden,
                 ]).'>');
-                $block->html($writer);
+                self::written($block)->html($writer);
                 $this->markup('</td></tr>');
             });
         }
-    }
-
-    /** Markup of our own making. */
-    public function markup(string $markup): void
-    {
-        $this->twig->literal($markup);
     }
 
     /**
@@ -233,151 +205,5 @@ final class HtmlWriter extends Writer
         $this->markup("<{$name} align=\"{$side}\"{$attributes}".$this->styling->style($style + ['text-align' => $side], $part).'>');
         $inside();
         $this->markup("</{$name}>");
-    }
-
-    public function inline(Inline $inline): void
-    {
-        $open = null;
-        $pending = [];
-        foreach ($inline->runs as $run) {
-            if ($run->link != $open) {
-                $this->runs($pending, $open);
-                [$open, $pending] = [$run->link, []];
-            }
-            $pending[] = $run;
-        }
-        $this->runs($pending, $open);
-    }
-
-    /** The words alone, on one line: inside an attribute in double quotes, or where no markup may stand. */
-    public function attribute(Inline $words): void
-    {
-        foreach ($words->runs as $run) {
-            if ($run->content instanceof Variable) {
-                $this->twig->print($this->ledger->words($run->content, Escape::Attribute));
-            } else {
-                $this->markup(self::escape(Clean::line($run->content ?? ' ')));
-            }
-        }
-    }
-
-    /**
-     * A link round something, which stands there without it where the address turns out not to be safe to follow.
-     *
-     * @param  array<string, string|ColourRole|Token>  $style
-     * @param  bool  $always  whether the element stays, without its address, so that its look does
-     */
-    public function link(Link $link, array $style, \Closure $inside, bool $always = false, ?Element $part = null): void
-    {
-        $open = '<a'.$this->styling->style($style, $part);
-        $fixed = self::fixedAddress($link);
-        if ($fixed !== null) {
-            $linked = $always || $fixed !== '';
-            $this->markup($linked ? $open.($fixed === '' ? '' : ' href="'.self::escape($fixed).'"').'>' : '');
-            $inside();
-            $this->markup($linked ? '</a>' : '');
-
-            return;
-        }
-        $this->twig->tag('set _to = '.$this->address($link));
-        if ($always) {
-            $this->markup($open);
-            $this->twig->tag('if _to');
-            $this->href();
-            $this->twig->tag('endif');
-            $this->markup('>');
-            $inside();
-            $this->markup('</a>');
-
-            return;
-        }
-        $this->twig->tag('if _to');
-        $this->markup($open);
-        $this->href();
-        $this->markup('>');
-        $this->twig->tag('endif');
-        $inside();
-        $this->twig->tag('if _to');
-        $this->markup('</a>');
-        $this->twig->tag('endif');
-    }
-
-    /**
-     * @param  int  $width  shown at, in px
-     */
-    public function picture(Link $source, Inline $alternative, int $width): void
-    {
-        $fixed = self::fixedAddress($source);
-        if ($fixed === '') {
-            return;
-        }
-        if ($fixed === null) {
-            $this->twig->tag('set _from = '.$this->address($source));
-            $this->twig->tag('if _from');
-        }
-        $this->markup('<img src="');
-        $fixed === null ? $this->twig->print('_from|attribute') : $this->markup(self::escape($fixed));
-        $this->markup('" width="'.$width.'" alt="');
-        $this->attribute($alternative);
-        $this->markup('"'.$this->styling->style([
-            'display' => 'block', 'width' => '100%', 'max-width' => $width.'px', 'height' => 'auto', 'border' => '0', 'border-radius' => Token::Corner,
-        ] + $this->styling->smallFont(), Element::Picture).'>');
-        if ($fixed === null) {
-            $this->twig->tag('endif');
-        }
-    }
-
-    /** Author text, for elements and for attributes in double quotes. */
-    public static function escape(string $text): string
-    {
-        return htmlspecialchars(Clean::text($text), ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8');
-    }
-
-    private function href(): void
-    {
-        $this->markup(' href="');
-        $this->twig->print('_to|attribute');
-        $this->markup('"');
-    }
-
-    /**
-     * @param  list<Run>  $runs
-     */
-    private function runs(array $runs, ?Link $link): void
-    {
-        if ($runs === []) {
-            return;
-        }
-        $write = function () use ($runs): void {
-            foreach ($runs as $run) {
-                $this->run($run);
-            }
-        };
-        if ($link === null) {
-            $write();
-
-            return;
-        }
-        $this->link($link, ['color' => ColourRole::Link, 'text-decoration' => 'underline'], $write, part: Element::Link);
-    }
-
-    private function run(Run $run): void
-    {
-        $style = [
-            ...($run->underline ? ['text-decoration' => 'underline'] : []),
-            ...($run->colour === null ? [] : ['color' => $run->colour]),
-        ];
-        $tags = [
-            ...($run->bold ? ['<strong>' => '</strong>'] : []),
-            ...($run->italic ? ['<em>' => '</em>'] : []),
-            ...($style === [] ? [] : ['<span'.$this->styling->style($style).'>' => '</span>']),
-        ];
-        $this->markup(implode('', array_keys($tags)));
-        if ($run->content instanceof Variable) {
-            $this->twig->print($this->ledger->words($run->content, Escape::Html));
-        } else {
-            $this->markup($run->content === null ? '<br>' : nl2br(self::escape($run->content), false));
-        }
-        $this->markup(implode('', array_reverse($tags)));
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 use Herald\Record\RecordType;
-use Herald\Source\Source;
+use Herald\Record\Source;
 
 /** All that a message may name, as plain arrays: what {@see \Herald\Record\Vocabulary} declares, with its values. */
 final readonly class Scope

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
-use Herald\Brand\WebFont;
+use Herald\Style\WebFont;
 
 /**
  * What inline styles cannot say: what differs on a phone and in dark surroundings, gathered while a message is written. Nothing of the layout rests on it: programs that

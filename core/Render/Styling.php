@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Brand\Brand;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Colours;
-use Herald\Brand\Element;
-use Herald\Brand\Look;
-use Herald\Brand\Token;
-use Herald\Brand\Tokens;
+use Herald\Style\ColourRole;
+use Herald\Style\Colours;
+use Herald\Style\Element;
+use Herald\Style\Look;
+use Herald\Style\Token;
+use Herald\Style\Tokens;
 
 /** How things look at a place in the HTML of a message: styles, with the classes by which they change in the dark and on a phone; for the stage also where they come from. */
 final class Styling

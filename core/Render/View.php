@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
-use Herald\Brand\Colour;
+use Herald\Colour\Colour;
 
 /** The ways in which the stage shows a message: each takes the finished HTML and shows what some reader will see of it. */
 enum View: string

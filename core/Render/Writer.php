@@ -17,6 +17,12 @@ abstract class Writer
     {
     }
 
+    /** Every type of block can be written; a manuscript knows no more of them than that they are blocks. */
+    protected static function written(Block $block): Written
+    {
+        return $block instanceof Written ? $block : throw new \LogicException('Nobody can write a block of type '.$block::type());
+    }
+
     /** Writes something that is shown only when the condition holds, or always where there is none. */
     public function when(?Condition $condition, \Closure $write): void
     {

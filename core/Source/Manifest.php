@@ -12,6 +12,7 @@ use Herald\Notice\Notice;
 use Herald\Notice\Occurrence;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\Source;
 
 /** All that a source says of itself. */
 final readonly class Manifest

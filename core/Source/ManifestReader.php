@@ -18,6 +18,7 @@ use Herald\Notice\WhenUncertain;
 use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\RecordType;
+use Herald\Record\Source;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
-use Herald\Record\Secrets;
 use Herald\Value\Type\FieldType;
 
 /** The value as it is. */
@@ -25,7 +24,7 @@ final class TextFormat implements Format
         return match (true) {
             is_bool($value) => $value ? 'true' : 'false',
             is_scalar($value) => (string) $value,
-            Secrets::isSealed($value) => Secrets::MASK,
+            Mask::hides($value) => Mask::WORDS,
             default => '',
         };
     }

@@ -9,7 +9,7 @@ use Herald\Brand\Brand;
 use Herald\Document\Json;
 use Herald\Manuscript\Template;
 use Herald\Message\MimeMessage;
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;

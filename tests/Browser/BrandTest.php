@@ -153,7 +153,7 @@ final class BrandTest extends BrowserTestCase
         $this->assertAccessible();
 
         // It is kept as a draft, and what is published can be taken up again.
-        Stack::waitFor(fn (): bool => (int) $this->stack->database()->query('select count(*) from brand_drafts')->fetchColumn() === 1 && $this->attribute('//*[@data-saved]', 'data-saved') === 'saved', 'the draft');
+        Stack::waitFor(fn (): bool => (int) $this->stack->database()->query('select count(*) from drafts')->fetchColumn() === 1 && $this->attribute('//*[@data-saved]', 'data-saved') === 'saved', 'the draft');
         $this->open('/brand');
         $this->seeOnStage('under dark skies', 'Message 1');
         $this->press('Versions');

@@ -6,8 +6,8 @@ namespace Tests\Browser;
 
 use Database\Demo\LarkmoorRecords;
 use Herald\Brand\Brand;
-use Herald\Brand\Colour;
 use Herald\Cast\FirstCast;
+use Herald\Colour\Colour;
 use Herald\Document\Json;
 use Herald\Manuscript\Template;
 use Herald\Record\RecordReader;

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Brand\Brand;
-use Herald\Brand\Colour;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Colours;
-use Herald\Brand\Contrast;
-use Herald\Brand\Pair;
-use Herald\Brand\Palette;
-use Herald\Brand\Pixels;
 use Herald\Brand\Proposal;
 use Herald\Brand\ProposedRole;
-use Herald\Brand\Sight;
+use Herald\Colour\Colour;
+use Herald\Colour\Contrast;
+use Herald\Colour\Palette;
+use Herald\Colour\Pixels;
+use Herald\Colour\Sight;
+use Herald\Style\ColourRole;
+use Herald\Style\Colours;
+use Herald\Style\Pair;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -24,4 +24,29 @@ final class DependenciesTest extends TestCase
         }
         self::assertGreaterThan(60, $files);
     }
+
+    /** The folders of the core, from the ground up: each knows only what lies beneath it. */
+    private const FLOORS = ['Document', 'Language', 'Value', 'Record', 'Condition', 'Colour', 'Style', 'Manuscript', 'Brand', 'Render', 'Block', 'Message', 'Notice', 'Source', 'Check', 'Cast'];
+
+    public function test_the_core_stands_in_floors_of_which_none_knows_one_above_it(): void
+    {
+        $core = dirname(__DIR__, 2).'/core';
+        $folders = array_map(basename(...), glob($core.'/*', GLOB_ONLYDIR) ?: []);
+        self::assertSame([], array_diff($folders, self::FLOORS), 'every folder is a floor');
+        $height = array_flip(self::FLOORS);
+        $known = 0;
+        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($core, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            // The one list of blocks is where what lies above is handed down.
+            if ($file->getExtension() !== 'php' || $file->getFilename() === 'blocks.php') {
+                continue;
+            }
+            $own = explode('/', substr($file->getPathname(), strlen($core) + 1))[0];
+            preg_match_all('/\\\\?Herald\\\\(\w+)\\\\/', preg_replace('/^namespace .*$/m', '', php_strip_whitespace($file->getPathname())) ?? '', $named);
+            foreach ($named[1] as $other) {
+                $known++;
+                self::assertLessThanOrEqual($height[$own], $height[$other] ?? 99, "{$file->getPathname()} knows {$other}, which lies above {$own}");
+            }
+        }
+        self::assertGreaterThan(400, $known);
+    }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Message\MimeMessage;
-use Herald\Message\Recipient;
 use Herald\Message\UnsendableMessage;
+use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

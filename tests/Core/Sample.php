@@ -7,9 +7,10 @@ namespace Tests\Core;
 use Herald\Brand\Brand;
 use Herald\Document\Json;
 use Herald\Manuscript\Template;
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\Source;
 use Herald\Record\Vocabulary;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
@@ -17,7 +18,6 @@ use Herald\Render\FilledMessage;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
 use Herald\Source\Manifest;
-use Herald\Source\Source;
 
 /** Small documents to test with. */
 final class Sample

@@ -47,8 +47,8 @@ final class BrandsTest extends TestCase
         $brand = LoadManifest::from(Json::ofArray($manifest, 'dunes'))->defaultBrand();
         $design = $brand->latestVersion?->read();
 
-        self::assertSame(['Dunes', true, '#0B6E4F'], [$brand->name, $brand->is_default, $design?->colour(\Herald\Brand\ColourRole::Button)]);
-        self::assertGreaterThanOrEqual(4.5, $design?->colours->ratio(\Herald\Brand\Pair::with(\Herald\Brand\ColourRole::Button)[0]), 'its words can be read');
+        self::assertSame(['Dunes', true, '#0B6E4F'], [$brand->name, $brand->is_default, $design?->colour(\Herald\Style\ColourRole::Button)]);
+        self::assertGreaterThanOrEqual(4.5, $design?->colours->ratio(\Herald\Style\Pair::with(\Herald\Style\ColourRole::Button)[0]), 'its words can be read');
     }
 
     public function test_a_new_logo_dresses_every_message_once_it_is_published(): void

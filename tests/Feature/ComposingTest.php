@@ -98,7 +98,7 @@ final class ComposingTest extends TestCase
         $this->stage(['envelope' => ['subject' => 'Never seen before '.bin2hex(random_bytes(4)).' {order.number}']] + $this->document(), 'LM-20429')->assertOk();
         self::assertSame($before, $kept(), 'what is kept on disk is for editions, not for drafts');
         $stage->assertJsonPath('subject', 'Order LM-20429 is in good hands')->assertJsonPath('lengths.subject', 31)->assertJsonPath('to', 'Aoife Brannigan <aoife@example.org>')->assertJsonPath('language', 'en');
-        self::assertSame('Country of the delivery address is Ireland or United Kingdom', $stage->json('sentences.near'));
+        self::assertSame('Country of the delivery address is Ireland or United Kingdom', $stage->json('around.sentences.near'));
 
         $document = $this->document();
         $document['manuscript'][0]['text'] = [['text' => 'Changed, {{ 7*7 }} <b>'], ['variable' => 'order.customer.nam']];
@@ -267,7 +267,7 @@ final class ComposingTest extends TestCase
         $this->ask('GET', $path.'/publication')->assertOk();
         $stage = $this->ask('POST', $path.'/stage', ['document' => $document, 'record' => '704', 'view' => 'wide', 'text' => true])->assertOk();
         self::assertStringContainsString("First\n\nSecond eight\n\nTwo\n", $stage->json('text'));
-        self::assertSame('Stars is two stars', $stage->json('sentences.4'));
+        self::assertSame('Stars is two stars', $stage->json('around.sentences.4'));
         self::assertSame('Erstens', explode("\n", $this->ask('POST', $path.'/stage', ['document' => $document, 'record' => '704', 'view' => 'wide', 'text' => true, 'language' => 'de'])->json('text'))[0]);
 
         $this->ask('POST', $path.'/publication', ['revision' => 1])->assertOk()->assertJsonPath('version', 2);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
-use Herald\Brand\Colour;
-use Herald\Brand\Lab;
+use Herald\Colour\Colour;
+use Herald\Colour\Lab;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

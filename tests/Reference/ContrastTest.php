@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Reference;
 
 use Herald\Brand\Brand;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Contrast;
+use Herald\Colour\Contrast;
+use Herald\Style\ColourRole;
 use PHPUnit\Framework\TestCase;
 
 /** WCAG 2.2: relative luminance and contrast ratio as defined there; 4.5:1 for text (SC 1.4.3). */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Reference;
 
 use Herald\Message\MimeMessage;
-use Herald\Message\Recipient;
+use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;

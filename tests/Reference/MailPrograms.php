@@ -103,7 +103,7 @@ final class MailPrograms
         'text-align' => '', 'text-decoration' => '', 'text-indent' => '', 'text-shadow' => '', 'text-transform' => '', 'word-spacing' => '',
     ];
 
-    /** The file core/Brand/honoured.json is: the properties of a brand's own CSS, with the families of programs of which one at least drops them. */
+    /** The file core/Style/honoured.json is: the properties of a brand's own CSS, with the families of programs of which one at least drops them. */
     public static function honoured(): string
     {
         $names = self::file()['nicenames']['family'];

@@ -68,7 +68,7 @@ final class MailProgramsTest extends TestCase
 
     public function test_what_a_brand_may_set_is_current(): void
     {
-        self::assertSame(MailPrograms::honoured(), file_get_contents(dirname(__DIR__, 2).'/core/Brand/honoured.json'), 'php tests/Reference/mail-programs.php');
+        self::assertSame(MailPrograms::honoured(), file_get_contents(dirname(__DIR__, 2).'/core/Style/honoured.json'), 'php tests/Reference/mail-programs.php');
     }
 
     public function test_the_page_is_current(): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
-use Herald\Brand\SafeFonts;
+use Herald\Style\SafeFonts;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 

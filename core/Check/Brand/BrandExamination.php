@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Herald\Check\Brand;
 
 use Herald\Brand\Brand;
-use Herald\Brand\Colours;
-use Herald\Brand\Pixels;
+use Herald\Colour\Pixels;
+use Herald\Style\Colours;
 
 /** A brand being checked, with what its checks share. */
 final readonly class BrandExamination

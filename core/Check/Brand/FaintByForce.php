@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
-use Herald\Brand\Contrast;
-use Herald\Brand\Pair;
 use Herald\Check\Weight;
+use Herald\Colour\Contrast;
+use Herald\Style\Pair;
 
 /** What cannot be read where a program darkens by force: colours of middling lightness stay as they are there, and their words turn round. */
 final class FaintByForce implements BrandCheck

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
-use Herald\Brand\Contrast;
 use Herald\Check\Weight;
+use Herald\Colour\Contrast;
 
 /** Words that stand out too little from their ground, in the light and in dark surroundings. */
 final class FaintColours implements BrandCheck

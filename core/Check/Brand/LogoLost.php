@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
-use Herald\Brand\Colour;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Contrast;
-use Herald\Brand\Pixels;
-use Herald\Brand\Sight;
 use Herald\Check\Weight;
+use Herald\Colour\Colour;
+use Herald\Colour\Contrast;
+use Herald\Colour\Pixels;
+use Herald\Colour\Sight;
+use Herald\Style\ColourRole;
 
 /** A logo that disappears on its ground, wholly or in part, in the light or in dark surroundings. */
 final class LogoLost implements BrandCheck

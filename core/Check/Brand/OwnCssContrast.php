@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Herald\Check\Brand;
 
 use Herald\Brand\Brand;
-use Herald\Brand\Colour;
-use Herald\Brand\ColourRole;
-use Herald\Brand\Contrast;
-use Herald\Brand\Element;
 use Herald\Check\Weight;
+use Herald\Colour\Colour;
+use Herald\Colour\Contrast;
+use Herald\Style\ColourRole;
+use Herald\Style\Element;
 
 /** Words that a brand's own CSS makes hard to read. In dark surroundings the colours of the roles hold, whatever the CSS says: they are checked as such. */
 final class OwnCssContrast implements BrandCheck

@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Block;
+
+use Herald\Manuscript\Align;
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\Link;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Field;
+use Herald\Record\Path;
+use Herald\Record\Vocabulary;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+use Herald\Render\Written;
+use Herald\Style\ColourRole;
+use Herald\Style\Element;
+use Herald\Value\Type;
+
+/** One line for each item of a list, in columns; a small picture may stand in front. */
+final readonly class LineItems implements Written
+{
+    /**
+     * @param  list<array{label: ?Inline, value: Inline, align: Align}>  $columns
+     */
+    private function __construct(
+        private Common $common,
+        private Path $list,
+        private string $item,
+        private array $columns,
+        private ?Link $picture,
+        private ?Inline $empty,
+    ) {
+    }
+
+    public static function type(): string
+    {
+        return 'line_items';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'title' => 'Line items',
+            'x-purpose' => Purpose::Record,
+            'properties' => [
+                'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
+                'item' => ['title' => 'Called', '$ref' => '#/$defs/name'],
+                'picture' => ['title' => 'Picture', '$ref' => '#/$defs/link'],
+                'columns' => ['title' => 'Columns', 'type' => 'array', 'minItems' => 1, 'maxItems' => 6, 'items' => [
+                    'title' => 'Column',
+                    'type' => 'object',
+                    'required' => ['id', 'value'],
+                    'additionalProperties' => false,
+                    'properties' => [
+                        'id' => ['$ref' => '#/$defs/id'],
+                        'label' => ['title' => 'Title', '$ref' => '#/$defs/inline'],
+                        'value' => ['title' => 'Value', '$ref' => '#/$defs/inline'],
+                        'align' => ['title' => 'Align', '$ref' => '#/$defs/align'],
+                    ],
+                ]],
+                'empty' => ['title' => 'When there are none', 'description' => 'said when the list has no items', '$ref' => '#/$defs/inline'],
+            ],
+            'required' => ['list', 'columns'],
+        ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): ?array
+    {
+        $list = $vocabulary->firstList();
+        if ($list === null) {
+            return null;
+        }
+        $fields = $list[1]->fields;
+        $columns = [];
+        foreach ([new Type\Text, new Type\Integer, new Type\Money] as $type) {
+            $ofType = array_filter($fields, static fn (Field $field): bool => $type::class === $field->type::class);
+            // The name comes after the code, the sum after the single price.
+            $field = array_key_exists('name', $ofType) ? $ofType['name'] : end($ofType);
+            if ($field !== false) {
+                $columns[] = [
+                    'id' => $field->key, 'label' => [['text' => $field->label->in('en')]], 'value' => [['variable' => 'item.'.$field->key]],
+                    ...($type instanceof Type\Text ? [] : ['align' => Align::End->value]),
+                ];
+            }
+        }
+
+        return ['list' => $list[0], 'columns' => $columns ?: [['id' => 'value', 'value' => []]]];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        [$list, $item, $inside] = $reader->eachOf();
+        $inItem = new BlockReader($reader->node, $inside, $reader->reading);
+
+        return new self(
+            $reader->common(1),
+            $list,
+            $item,
+            array_map(static function (BlockReader $column): array {
+                $column->id();
+
+                return [
+                    'label' => $column->optionalInline('label'),
+                    'value' => $column->inline('value'),
+                    'align' => Align::from($column->node->optionalString('align') ?? 'start'),
+                ];
+            }, $reader->each('columns', $inside)),
+            $inItem->optionalLink('picture'),
+            $reader->optionalInline('empty'),
+        );
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $line = ['border-bottom' => ColourRole::Line];
+        $head = ['padding' => '4px 0 6px 0'] + $line + $writer->styling->smallFont() + ['font-weight' => 'normal'];
+        $cell = ['padding' => '9px 0'] + $line + $writer->styling->bodyFont();
+        $last = count($this->columns) - 1;
+        $inset = static fn (int $index): array => $index === $last ? [] : ['padding-'.Align::End->side($writer->rightToLeft) => '12px'];
+
+        $writer->openTable();
+        if ($this->hasLabels()) {
+            $writer->markup('<tr>');
+            if ($this->picture !== null) {
+                $writer->cell('td', Align::Start, $head, fn () => $writer->markup('&nbsp;'), Element::ItemsHead, ' width="60"');
+            }
+            foreach ($this->columns as $index => $column) {
+                $writer->cell('th', $column['align'], $head + $inset($index), fn () => $column['label'] === null ? null : $writer->inline($column['label']), Element::ItemsHead, ' scope="col"');
+            }
+            $writer->markup('</tr>');
+        }
+        [$picture, $empty] = [$this->picture, $this->empty];
+        $writer->each($this->list, $this->item, function () use ($writer, $cell, $inset, $picture): void {
+            $writer->markup('<tr>');
+            if ($picture !== null) {
+                $writer->cell('td', Align::Start, $cell, fn () => $writer->picture($picture, new Inline([]), 48), Element::ItemsCell, ' width="60"');
+            }
+            foreach ($this->columns as $index => $column) {
+                $writer->cell('td', $column['align'], $cell + $inset($index), fn () => $writer->inline($column['value']), Element::ItemsCell);
+            }
+            $writer->markup('</tr>');
+        }, $empty === null ? null : function () use ($writer, $cell, $empty): void {
+            $writer->markup('<tr>');
+            $writer->cell('td', Align::Start, $cell, fn () => $writer->inline($empty), Element::ItemsCell, ' colspan="'.(count($this->columns) + ($this->picture === null ? 0 : 1)).'"');
+            $writer->markup('</tr>');
+        });
+        $writer->markup('</table>');
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $aligns = array_column($this->columns, 'align');
+        if ($this->hasLabels()) {
+            $writer->tableRow(array_map(static fn (array $column): Inline => $column['label'] ?? new Inline([]), $this->columns), $aligns);
+        }
+        $empty = $this->empty;
+        $writer->each(
+            $this->list,
+            $this->item,
+            fn () => $writer->tableRow(array_column($this->columns, 'value'), $aligns),
+            $empty === null ? null : fn () => $writer->paragraph($empty),
+        );
+        $writer->endTable();
+    }
+
+    private function hasLabels(): bool
+    {
+        return array_filter(array_column($this->columns, 'label')) !== [];
+    }
+}

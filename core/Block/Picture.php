@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Block;
+
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\Link;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+use Herald\Render\Written;
+
+/** A picture with its alternative text; left out where its address is empty. */
+final readonly class Picture implements Written
+{
+    private function __construct(
+        private Common $common,
+        private Link $source,
+        private Inline $alternative,
+        private int $width,
+        private ?Link $link,
+    ) {
+    }
+
+    public static function type(): string
+    {
+        return 'picture';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'title' => 'Picture',
+            'x-purpose' => Purpose::Show,
+            'properties' => [
+                'source' => ['title' => 'Picture at', '$ref' => '#/$defs/link'],
+                'alternative' => ['title' => 'Alternative text', '$ref' => '#/$defs/inline'],
+                'width' => ['title' => 'Width', 'x-brief' => true, 'x-unit' => 'px', 'description' => 'px; the width of the content when absent', 'type' => 'integer', 'minimum' => 8, 'maximum' => 720],
+                'link' => ['title' => 'Leads to', '$ref' => '#/$defs/link'],
+            ],
+            'required' => ['source', 'alternative'],
+        ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['source' => [], 'alternative' => []];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self(
+            $reader->common(),
+            $reader->link('source'),
+            $reader->inline('alternative'),
+            $reader->node->int('width', 0),
+            $reader->optionalLink('link'),
+        );
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $picture = fn () => $writer->picture($this->source, $this->alternative, min($this->width ?: $writer->width, $writer->width));
+        if ($this->link === null) {
+            $picture();
+
+            return;
+        }
+        $writer->link($this->link, ['text-decoration' => 'none'], $picture);
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        if ($this->link !== null) {
+            $writer->linked($this->alternative, $this->link);
+        } elseif (! $this->alternative->isEmpty()) {
+            $writer->paragraph($this->alternative);
+        }
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Block;
+
+use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Common;
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\Purpose;
+use Herald\Record\Vocabulary;
+use Herald\Render\HtmlWriter;
+use Herald\Render\TextWriter;
+use Herald\Render\Written;
+use Herald\Style\Element;
+
+/** A paragraph. */
+final readonly class Text implements Written
+{
+    private function __construct(private Common $common, private Inline $words, private bool $small)
+    {
+    }
+
+    public static function type(): string
+    {
+        return 'text';
+    }
+
+    public static function schema(): array
+    {
+        return [
+            'title' => 'Text',
+            'x-purpose' => Purpose::Say,
+            'properties' => [
+                'text' => ['title' => 'Words', '$ref' => '#/$defs/inline'],
+                'small' => ['title' => 'Small', 'x-brief' => true, 'description' => 'set smaller and muted, as a remark', 'type' => 'boolean'],
+            ],
+            'required' => ['text'],
+        ];
+    }
+
+    public static function fresh(Vocabulary $vocabulary): array
+    {
+        return ['text' => []];
+    }
+
+    public static function read(BlockReader $reader): self
+    {
+        return new self($reader->common(), $reader->inline('text'), $reader->node->bool('small'));
+    }
+
+    public function common(): Common
+    {
+        return $this->common;
+    }
+
+    public function html(HtmlWriter $writer): void
+    {
+        $style = $this->small ? $writer->styling->smallFont() : $writer->styling->bodyFont();
+        $writer->element('p', $style + ['margin' => '0'], fn () => $writer->inline($this->words), Element::Text);
+    }
+
+    public function text(TextWriter $writer): void
+    {
+        $writer->paragraph($this->words);
+    }
+}

@@ -1,0 +1,194 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Render;
+
+use Herald\Manuscript\Inline;
+use Herald\Manuscript\Link;
+use Herald\Manuscript\Run;
+use Herald\Manuscript\Variable;
+use Herald\Style\ColourRole;
+use Herald\Style\Element;
+use Herald\Style\Token;
+use Herald\Value\Clean;
+
+/** Writes words, links and pictures in HTML, wherever in the layout they stand. */
+abstract class HtmlWords extends Writer
+{
+    /**
+     * How things look here.
+     *
+     * @readonly
+     *
+     * @phpstan-allow-private-mutation
+     */
+    public Styling $styling;
+
+    public function __construct(TwigWriter $twig, Ledger $ledger, Styling $styling)
+    {
+        parent::__construct($twig, $ledger);
+        $this->styling = $styling;
+    }
+
+    /** The same for a place that looks otherwise. */
+    public function styled(Styling $styling): static
+    {
+        $copy = clone $this;
+        $copy->styling = $styling;
+
+        return $copy;
+    }
+
+    /** Markup of our own making. */
+    public function markup(string $markup): void
+    {
+        $this->twig->literal($markup);
+    }
+
+    public function inline(Inline $inline): void
+    {
+        $open = null;
+        $pending = [];
+        foreach ($inline->runs as $run) {
+            if ($run->link != $open) {
+                $this->runs($pending, $open);
+                [$open, $pending] = [$run->link, []];
+            }
+            $pending[] = $run;
+        }
+        $this->runs($pending, $open);
+    }
+
+    /** The words alone, on one line: inside an attribute in double quotes, or where no markup may stand. */
+    public function attribute(Inline $words): void
+    {
+        foreach ($words->runs as $run) {
+            if ($run->content instanceof Variable) {
+                $this->twig->print($this->ledger->words($run->content, Escape::Attribute));
+            } else {
+                $this->markup(self::escape(Clean::line($run->content ?? ' ')));
+            }
+        }
+    }
+
+    /**
+     * A link round something, which stands there without it where the address turns out not to be safe to follow.
+     *
+     * @param  array<string, string|ColourRole|Token>  $style
+     * @param  bool  $always  whether the element stays, without its address, so that its look does
+     */
+    public function link(Link $link, array $style, \Closure $inside, bool $always = false, ?Element $part = null): void
+    {
+        $open = '<a'.$this->styling->style($style, $part);
+        $fixed = self::fixedAddress($link);
+        if ($fixed !== null) {
+            $linked = $always || $fixed !== '';
+            $this->markup($linked ? $open.($fixed === '' ? '' : ' href="'.self::escape($fixed).'"').'>' : '');
+            $inside();
+            $this->markup($linked ? '</a>' : '');
+
+            return;
+        }
+        $this->twig->tag('set _to = '.$this->address($link));
+        if ($always) {
+            $this->markup($open);
+            $this->twig->tag('if _to');
+            $this->href();
+            $this->twig->tag('endif');
+            $this->markup('>');
+            $inside();
+            $this->markup('</a>');
+
+            return;
+        }
+        $this->twig->tag('if _to');
+        $this->markup($open);
+        $this->href();
+        $this->markup('>');
+        $this->twig->tag('endif');
+        $inside();
+        $this->twig->tag('if _to');
+        $this->markup('</a>');
+        $this->twig->tag('endif');
+    }
+
+    /**
+     * @param  int  $width  shown at, in px
+     */
+    public function picture(Link $source, Inline $alternative, int $width): void
+    {
+        $fixed = self::fixedAddress($source);
+        if ($fixed === '') {
+            return;
+        }
+        if ($fixed === null) {
+            $this->twig->tag('set _from = '.$this->address($source));
+            $this->twig->tag('if _from');
+        }
+        $this->markup('<img src="');
+        $fixed === null ? $this->twig->print('_from|attribute') : $this->markup(self::escape($fixed));
+        $this->markup('" width="'.$width.'" alt="');
+        $this->attribute($alternative);
+        $this->markup('"'.$this->styling->style([
+            'display' => 'block', 'width' => '100%', 'max-width' => $width.'px', 'height' => 'auto', 'border' => '0', 'border-radius' => Token::Corner,
+        ] + $this->styling->smallFont(), Element::Picture).'>');
+        if ($fixed === null) {
+            $this->twig->tag('endif');
+        }
+    }
+
+    /** Author text, for elements and for attributes in double quotes. */
+    public static function escape(string $text): string
+    {
+        return htmlspecialchars(Clean::text($text), ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8');
+    }
+
+    private function href(): void
+    {
+        $this->markup(' href="');
+        $this->twig->print('_to|attribute');
+        $this->markup('"');
+    }
+
+    /**
+     * @param  list<Run>  $runs
+     */
+    private function runs(array $runs, ?Link $link): void
+    {
+        if ($runs === []) {
+            return;
+        }
+        $write = function () use ($runs): void {
+            foreach ($runs as $run) {
+                $this->run($run);
+            }
+        };
+        if ($link === null) {
+            $write();
+
+            return;
+        }
+        $this->link($link, ['color' => ColourRole::Link, 'text-decoration' => 'underline'], $write, part: Element::Link);
+    }
+
+    private function run(Run $run): void
+    {
+        $style = [
+            ...($run->underline ? ['text-decoration' => 'underline'] : []),
+            ...($run->colour === null ? [] : ['color' => $run->colour]),
+        ];
+        $tags = [
+            ...($run->bold ? ['<strong>' => '</strong>'] : []),
+            ...($run->italic ? ['<em>' => '</em>'] : []),
+            ...($style === [] ? [] : ['<span'.$this->styling->style($style).'>' => '</span>']),
+        ];
+        $this->markup(implode('', array_keys($tags)));
+        if ($run->content instanceof Variable) {
+            $this->twig->print($this->ledger->words($run->content, Escape::Html));
+        } else {
+            $this->markup($run->content === null ? '<br>' : nl2br(self::escape($run->content), false));
+        }
+        $this->markup(implode('', array_reverse($tags)));
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Style;
+
+/** What a colour is for. */
+enum ColourRole: string
+{
+    /** The ground around the message. */
+    case Page = 'page';
+    /** The ground of the message itself. */
+    case Paper = 'paper';
+    case Text = 'text';
+    case Muted = 'muted';
+    case Heading = 'heading';
+    case Link = 'link';
+    case Button = 'button';
+    case ButtonText = 'button_text';
+    case Line = 'line';
+    /** The ground of the header. */
+    case Header = 'header';
+    case HeaderText = 'header_text';
+    /** The ground of sections that stand out. */
+    case Accent = 'accent';
+    case FooterText = 'footer_text';
+
+    /** What it is called in a sentence. */
+    public function words(): string
+    {
+        return strtr($this->value, '_', ' ');
+    }
+}
