@@ -7,9 +7,7 @@ namespace App\Deciding;
 use App\Models\Due;
 use App\Models\Record;
 use App\Models\RecordRevision;
-use App\Secrets\Seal;
 use Herald\Document\InvalidDocument;
-use Herald\Document\Limits;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Field;
 use Herald\Record\Recipient;
@@ -19,7 +17,6 @@ use Herald\Record\Source;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Scope;
 use Herald\Value\Type;
-use Illuminate\Support\Facades\DB;
 
 /** What a message is about: a record, parameters, a recipient, a moment. The beginning of every message, whatever asks for it. */
 final readonly class Matter
@@ -40,9 +37,6 @@ final readonly class Matter
     public static function ofDue(Due $due, Declared $notice, RecordType $type): self
     {
         $event = $due->event;
-        if ($event?->data !== null) {
-            self::mend($due, $type);
-        }
         $kept = RecordRevision::query()->where(['record_id' => $due->record_id, 'revision' => $due->record_revision])->first();
         $record = RecordReader::read($type, $kept->data ?? $due->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
@@ -69,26 +63,6 @@ final readonly class Matter
     private static function about(?Declared $notice, RecordType $type, array $record, array $given): self
     {
         return new self($type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable());
-    }
-
-    /**
-     * An event whose data did not fit when it came is tried once more: where they fit now, the record is brought up to date, unless it has changed since.
-     *
-     * @throws InvalidDocument when they still do not fit
-     */
-    private static function mend(Due $due, RecordType $type): void
-    {
-        $event = $due->event ?? throw new \LogicException('A due of an event');
-        $data = RecordReader::read($type, Seal::open($type->fields, (array) json_decode((string) $event->data, true)), 'event '.$event->event_id, app(Limits::class));
-        DB::transaction(static function () use ($due, $event, $type, $data): void {
-            $record = $due->record;
-            if ($record->revision === $event->record_revision) {
-                $record->take($type, $data);
-            }
-            $event->dues()->update(['record_revision' => $record->revision]);
-            $event->update(['data' => null, 'fault' => null, 'record_revision' => $record->revision]);
-        });
-        $due->refresh();
     }
 
     private static function example(Field $field): mixed

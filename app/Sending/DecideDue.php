@@ -35,6 +35,7 @@ final readonly class DecideDue
         $notice = Notice::query()->whereKey($due->notice_id)->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $due->source);
         $manifest = $due->source->manifest();
         $declared = $manifest->notices[$notice->key] ?? throw InvalidDocument::because($notice->key, '', 'is declared by the source no longer');
+        FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
         $matter = Matter::ofDue($due, $declared, $manifest->recordTypes[$declared->recordType]);
         $decision = ($this->decide)($notice, $matter);
         $scope = $matter->scope($manifest->source, $decision->edition->message());

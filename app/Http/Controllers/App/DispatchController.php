@@ -7,25 +7,20 @@ namespace App\Http\Controllers\App;
 use App\Http\Asked;
 use App\Http\Resources\DispatchLine;
 use App\Http\Stage;
-use App\Jobs\SendDispatch;
-use App\Jobs\WorkDue;
 use App\Mailroom\OpenedLetter;
 use App\Models\Dispatch;
 use App\Models\DispatchRecipient;
 use App\Models\DispatchState;
-use App\Models\Due;
-use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\RecipientRole;
 use App\Models\Source;
+use App\Sending\ByHand;
 use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\Rule;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class DispatchController
 {
@@ -88,61 +83,18 @@ final class DispatchController
         return Stage::show((new OpenedLetter($bytes))->html() ?? '');
     }
 
-    /** A failed or uncertain dispatch is sent again: the same bytes, the same Message-ID. */
     public function retry(string $id, Request $request): JsonResponse
     {
-        DB::transaction(function () use ($id, $request): void {
-            $due = self::find($id)->due;
-            if ($due?->state === DueState::Failed) {
-                $this->decideAgain($id, $due, $request);
-
-                return;
-            }
-            $this->move($id, [DispatchState::Failed, DispatchState::Uncertain], [
-                'state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$request->user()?->name}",
-                'due_at' => now(), 'lease' => null, 'lease_until' => null, 'attempts' => 0, 'resends' => 0,
-            ])->queueAgain([DispatchState::Failed, DispatchState::Uncertain]);
-            SendDispatch::dispatch($id);
-        });
+        ByHand::again(self::find($id), $request->user());
 
         return $this->show($id);
     }
 
-    /** One that could not be decided upon: it may be, now that something was mended. */
-    private function decideAgain(string $id, Due $due, Request $request): void
-    {
-        $this->move($id, [DispatchState::Failed], ['state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$request->user()?->name}", 'due_at' => now()]);
-        $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'due_at' => now(), 'lease' => null, 'lease_until' => null]);
-        WorkDue::dispatch($due->id);
-    }
-
-    /** A person has found out that an uncertain dispatch did arrive. */
     public function settle(string $id, Request $request): JsonResponse
     {
-        DB::transaction(function () use ($id, $request): void {
-            $known = ['state' => DispatchState::Sent, 'state_reason' => "Known to have arrived, says {$request->user()?->name}", 'sent_at' => now()];
-            $this->move($id, [DispatchState::Uncertain], $known)->recipients()->where('state', DispatchState::Uncertain)->update($known);
-        });
+        ByHand::arrived(self::find($id), $request->user());
 
         return $this->show($id);
-    }
-
-    /**
-     * @param  list<DispatchState>  $from
-     * @param  array<string, mixed>  $changes
-     */
-    private function move(string $id, array $from, array $changes): Dispatch
-    {
-        $dispatch = self::find($id);
-        if (! $dispatch->isWhole()) {
-            throw new ConflictHttpException('It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
-        }
-        if (Dispatch::query()->whereKey($id)->whereIn('state', $from)->update($changes) !== 1) {
-            throw new ConflictHttpException("This dispatch is {$dispatch->state->value}; that cannot be done with it.");
-        }
-        $dispatch->refresh()->forgetSecrets();
-
-        return $dispatch;
     }
 
     private static function find(string $id): Dispatch

@@ -4,20 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Documents\Drafts;
+use App\Documents\Archive;
+use App\Documents\BeginTemplate;
 use App\Documents\TemplateDesk;
 use App\Http\Asked;
 use App\Http\Resources\TemplateLine;
 use App\Models\DocumentKind;
 use App\Models\Source;
 use App\Models\Template;
-use Herald\Document\Json;
-use Herald\Document\Schema;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\ValidationException;
 
 final class TemplateController
 {
@@ -50,49 +48,15 @@ final class TemplateController
     /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
     public function store(Request $request): JsonResponse
     {
+        /** @var array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null} $given */
         $given = Asked::of($request, [
             'name' => ['required', 'string', 'max:200'], 'folder' => ['nullable', 'string', 'max:200'],
             'from' => ['required', 'in:built_in,copy,blank'], 'notice' => ['nullable', 'string'], 'template' => ['required_if:from,copy', 'nullable', 'string'],
             'record_type' => ['nullable', 'string'],
         ]);
-        $source = Source::current() ?? abort(404);
-        $manifest = $source->manifest();
-        $notice = ($given['notice'] ?? null) === null ? null : ($manifest->notices[$given['notice']] ?? throw ValidationException::withMessages(['notice' => 'There is no such notice.']));
-        $copied = $given['from'] === 'copy' ? TemplateDesk::of($given['template']) : null;
-        if ($given['from'] === 'built_in' && $notice === null) {
-            throw ValidationException::withMessages(['notice' => 'Choose the notice whose words to begin with.']);
-        }
-        $type = $notice->recordType ?? $copied?->type->key ?? $given['record_type'] ?? '';
-        if (! isset($manifest->recordTypes[$type])) {
-            throw ValidationException::withMessages(['notice' => 'Choose a notice, or the kind of record it speaks about.']);
-        }
-        if ($copied !== null && $copied->type->key !== $type) {
-            throw ValidationException::withMessages(['notice' => "“{$copied->template->name}” speaks about another kind of record."]);
-        }
-        $key = Drafts::freeKey($source->templates()->getQuery(), $given['name'], 'template');
-        $language = $manifest->source->defaultLanguage;
-        $base = match ($given['from']) {
-            'built_in' => $notice?->toTemplate($key, $given['name'], '', $language) ?? [],
-            'copy' => $copied?->document() ?? [],
-            default => ['format' => 'velvet-herald/template', 'version' => 1, 'language' => $language, 'envelope' => ['subject' => []], 'manuscript' => []],
-        };
-        $document = Json::ofArray([
-            ...array_diff_key($base, ['folder' => 1, 'notice' => 1]), 'key' => $key, 'name' => $given['name'], 'record_type' => $type, ...($notice === null ? [] : ['notice' => $notice->key]),
-        ], $key);
-        Schema::Template->check($document);
-        DB::transaction(static function () use ($source, $key, $given, $type, $notice, $document, $copied, $manifest, $request): void {
-            $template = $source->templates()->create([
-                'key' => $key, 'name' => $given['name'], 'folder' => $given['folder'] ?? $copied?->template->folder ?? ($notice === null ? '' : $manifest->strands[$notice->strand]->name), 'record_type' => $type,
-                'notice' => $notice === null ? $copied?->template->notice : $notice->key,
-            ]);
-            $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $request->user()?->id, 'begun_from' => match ($given['from']) {
-                'built_in' => ['notice' => $notice?->key, 'words' => $notice?->builtIns->hashes],
-                'copy' => ['template' => $copied?->template->key, 'version' => $copied?->template->latestVersion?->number],
-                default => null,
-            }]);
-        });
+        $template = BeginTemplate::of(Source::current() ?? abort(404), $given, $request->user());
 
-        return (new DocumentController)->show($key, DocumentKind::Template)->setStatusCode(201);
+        return (new DocumentController)->show($template->key, DocumentKind::Template)->setStatusCode(201);
     }
 
     /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
@@ -102,20 +66,11 @@ final class TemplateController
         if (isset($given['archived'])) {
             Gate::authorize('publish');
         }
-        DB::transaction(static function () use ($key, $given, $request): void {
-            $template = TemplateDesk::of($key)->template;
-            $template->update([
-                ...(isset($given['name']) ? ['name' => $given['name']] : []), ...(array_key_exists('folder', $given) ? ['folder' => (string) $given['folder']] : []),
-                ...(isset($given['archived']) ? ['archived_at' => $given['archived'] ? now() : null] : []),
-            ]);
-            if ($given['archived'] ?? false) {
-                foreach ($template->claims as $claim) {
-                    $notice = $claim->notice->load('claims.template.latestVersion');
-                    if ($notice->answeringClaim()?->id === $claim->id) {
-                        $notice->answerWith(null, $request->user());
-                    }
-                    $claim->update(['active' => false]);
-                }
+        $template = TemplateDesk::of($key)->template;
+        DB::transaction(static function () use ($template, $given, $request): void {
+            $template->update([...(isset($given['name']) ? ['name' => $given['name']] : []), ...(array_key_exists('folder', $given) ? ['folder' => (string) $given['folder']] : [])]);
+            if (isset($given['archived'])) {
+                Archive::move($template, $given['archived'], $request->user());
             }
         });
 
