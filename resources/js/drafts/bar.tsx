@@ -3,7 +3,8 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { when } from '../parts/when';
 import type { Saved } from './saving';
-import { deeds, useComposer } from '../manuscript/store';
+import { useComposer } from '../manuscript/store';
+import { deeds } from '../manuscript/structure';
 
 export function UndoRedo() {
     const { undo, redo } = useComposer.getState();

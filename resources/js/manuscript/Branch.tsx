@@ -6,7 +6,8 @@ import { type Block, type Item } from './document';
 import { AmongScope, useScope } from './scope';
 import type { Shape } from './shape';
 import { Stack } from './Stack';
-import { change, useComposer } from './store';
+import { useComposer } from './store';
+import { change } from './structure';
 
 /** A branch or a column: a bracketed stretch, with its condition as a sentence at its head. */
 export function Branch({ member, shape, index }: { member: Item; shape: Shape; index: number }) {

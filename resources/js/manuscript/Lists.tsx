@@ -6,7 +6,8 @@ import { useDesk } from './desk';
 import { written } from './document';
 import { scopeIn } from './scope';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
-import { deeds, live, placeAfterHand, takePlace, useComposer } from './store';
+import { live, placeAfterHand, takePlace, useComposer } from './store';
+import { deeds } from './structure';
 
 /** A searchable list over the page; Escape closes it and gives the focus back. */
 function Palette({ open, close, label, placeholder, children }: { open: boolean; close: () => void; label: string; placeholder: string; children: ReactNode }) {

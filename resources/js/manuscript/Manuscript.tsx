@@ -1,7 +1,8 @@
 import { DndContext, PointerSensor, pointerWithin, closestCenter, useSensor, useSensors, type CollisionDetection, type DragEndEvent } from '@dnd-kit/core';
 import { useEffect, useRef, useState } from 'react';
 import { type Place } from './document';
-import { deeds, useComposer } from './store';
+import { useComposer } from './store';
+import { deeds } from './structure';
 import { Stack } from './Stack';
 import { copy } from './blockKeys';
 import { handleKey } from './blockKeys';

@@ -7,7 +7,8 @@ import { useDesk } from './desk';
 import { StackSelect } from './StackSelect';
 import { withMember, type Block } from './document';
 import { looksOf, nameOf, Origin, type SeenLook } from '../stage/Seen';
-import { change, useComposer } from './store';
+import { useComposer } from './store';
+import { change } from './structure';
 
 export type Look = Record<string, string | number>;
 type Token = Schemas['Tokens'][number];

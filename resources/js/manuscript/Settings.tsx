@@ -2,7 +2,7 @@ import { useId, useRef, useState, type PointerEvent as Pointer } from 'react';
 import { useDesk } from './desk';
 import type { Item } from './document';
 import type { Part } from './shape';
-import { change } from './store';
+import { change } from './structure';
 
 /** One setting of a block, by the kind its schema gives it. */
 export function Setting({ item, part }: { item: Item; part: Part }) {

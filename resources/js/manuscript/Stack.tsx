@@ -4,7 +4,8 @@ import { memo, useMemo } from 'react';
 import { useDesk } from './desk';
 import { newText, shapeOf, type Block, type Place } from './document';
 import { Framed } from './Framed';
-import { deeds, putPlace } from './store';
+import { putPlace } from './store';
+import { deeds } from './structure';
 
 /** Blocks one beneath the other. */
 export const Stack = memo(function Stack({ list, owner, part }: { list: Block[]; owner: string | null; part: string }) {

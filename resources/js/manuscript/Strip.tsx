@@ -9,7 +9,8 @@ import { useDesk } from './desk';
 import { set, type Block, type Item } from './document';
 import { Setting } from './Settings';
 import { SHAPES, type Shape } from './shape';
-import { change, contents, deeds, useComposer } from './store';
+import { useComposer } from './store';
+import { change, contents, deeds } from './structure';
 import { Deeds, Grouping, MemberDeeds } from './deeds';
 import { WordLooks } from './WordLooks';
 

@@ -2,7 +2,8 @@ import type { KeyboardEvent as Keys } from 'react';
 import { blocks, find, firstLine, listAt, type Block } from './document';
 import { asJson, blocksOfText, copiedBlocks } from './paste';
 import { pasteBlocks } from './pasteBlocks';
-import { blockInHand, chosen, deeds, extend, live, placeAfterHand, useComposer } from './store';
+import { blockInHand, chosen, extend, live, placeAfterHand, useComposer } from './store';
+import { deeds } from './structure';
 
 /** Keys of blocks as such: while a text is written they are the text's. */
 export function handleKey(event: Keys<HTMLElement>) {

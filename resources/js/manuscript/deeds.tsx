@@ -3,7 +3,8 @@ import type { ReactNode } from 'react';
 import { useDesk } from './desk';
 import { find, type Item } from './document';
 import { SHAPES } from './shape';
-import { chosen, deeds, useComposer } from './store';
+import { chosen, useComposer } from './store';
+import { deeds } from './structure';
 
 /** What can be done with a row, column or branch. */
 export function MemberDeeds({ item, title }: { item: Item; title: string }) {

@@ -1,7 +1,8 @@
 import { toast } from 'sonner';
 import { api, got, ProblemError } from '../api/client';
 import type { Block } from './document';
-import { deeds, placeAfterHand } from './store';
+import { placeAfterHand } from './store';
+import { deeds } from './structure';
 
 /** Puts in blocks that were copied here, in another template or another window; the server reads them first. */
 export async function pasteBlocks(blocks: unknown[]) {

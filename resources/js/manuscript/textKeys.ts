@@ -4,7 +4,8 @@ import { toast } from 'sonner';
 import { find, firstLine, insert, listAt, newText, remove, set, update, withFreshIds, type Item, type Run } from './document';
 import { blocksOfHtml, blocksOfText, copiedBlocks } from './paste';
 import { pasteBlocks } from './pasteBlocks';
-import { deeds, extend, placeAfterHand, useComposer } from './store';
+import { extend, placeAfterHand, useComposer } from './store';
+import { deeds } from './structure';
 import { fromEditor, tidy, toEditor } from './writing';
 
 /** Keys that leave the text, or make two of one and one of two. */

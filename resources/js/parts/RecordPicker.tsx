@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useId, useRef, useState } from 'react';
-import { api, got } from '../api/client';
+import { queries } from '../api/queries';
 
 /** Chooses the record to look at: by typing, from the list, or one after the other. */
 export function RecordPicker({ type, chosen, choose, slim = false }: { type: string; chosen: string; choose: (key: string) => void; slim?: boolean }) {
@@ -14,11 +14,7 @@ export function RecordPicker({ type, chosen, choose, slim = false }: { type: str
 
         return () => clearTimeout(timer);
     }, [text, chosen]);
-    const records = useQuery({
-        queryKey: ['records', type, search, 'picker'],
-        queryFn: () => got(api.GET('/api/app/records', { params: { query: { type, search } } })),
-        placeholderData: (before) => before,
-    });
+    const records = useQuery(queries.records({ type, search }));
     const list = records.data?.records ?? [];
     const at = list.findIndex((record) => record.key === chosen);
     // What was typed before the list was there is chosen once it is.

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, got } from '../api/client';
+import { queries } from '../api/queries';
 
 /** Who is signed in. */
 export function useSession() {
-    return useQuery({ queryKey: ['session'], queryFn: () => got(api.GET('/api/app/session')), staleTime: 60_000 });
+    return useQuery(queries.session());
 }
 
 /** Whether the person may write drafts and send proofs. */

@@ -23,11 +23,12 @@ import { Messages } from './Messages';
 import { PictureDialog, type Taken } from './PictureDialog';
 import { FramePart, Legal, Measures, OwnCss, Senders, Social } from './Rest';
 import { TypePart } from './TypePart';
+import { queries, WORKED_ON } from '../../api/queries';
 
 /** The house style of all messages: on the left the brand, on the right three true messages that wear it. */
 export function BrandPage() {
     const asked = useParams()['brand'];
-    const brands = useQuery({ queryKey: ['brands'], queryFn: () => got(api.GET('/api/app/brands')) });
+    const brands = useQuery(queries.brands());
     const first = brands.data?.brands[0]?.key;
     if (brands.error) {
         return <Problem error={brands.error} />;
@@ -49,9 +50,8 @@ export function BrandPage() {
 }
 
 function One({ brand, brands }: { brand: string; brands: Schemas['BrandLine'][] }) {
-    const path = { params: { path: { key: brand } } };
-    const stored = useQuery({ queryKey: ['brand', brand], queryFn: () => got(api.GET('/api/app/brands/{key}', path)), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
-    const desk = useQuery({ queryKey: ['brand-desk', brand], queryFn: () => got(api.GET('/api/app/brands/{key}/desk', path)), staleTime: 60_000, refetchOnWindowFocus: false });
+    const stored = useQuery(queries.brand(brand));
+    const desk = useQuery(queries.brandDesk(brand));
     const mayEdit = useMayWrite();
     const person = useSession().data?.person?.email ?? '';
     const begun = useTakenUp(person, `brand ${brand}`, stored.data, mayEdit, null);
@@ -114,7 +114,7 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
             toast.error('What is designed has not been saved yet: it cannot be published before.');
         }
     };
-    const changed = () => void client.invalidateQueries({ queryKey: ['brands'] });
+    const changed = () => void client.invalidateQueries(queries.brands());
     useKeys({ save: () => void saving.flush(), publish: () => void publish(), blocks: () => setOpen('blocks'), turn: () => setSide((now) => (now === 'style' ? 'messages' : 'style')) });
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([
@@ -162,7 +162,7 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
                 published={(answer) => {
                     saving.arrived(answer);
                     setLine(answer);
-                    void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'brand' && queryKey[0] !== 'brand-desk' });
+                    void client.invalidateQueries({ predicate: ({ queryKey }) => !WORKED_ON.includes(queryKey[0]) });
                 }}
             />
             <VersionsDialog brand={key} open={open === 'versions'} close={() => setOpen(null)} />

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { api, got, type Schemas } from '../../api/client';
+import { type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Faults, Loading } from '../../parts/Message';
 import { design, named, pictureAt, ROLES, useDesign } from './design';
+import { queries } from '../../api/queries';
 
 /** A picture that was put in, with what it is to be. */
 export interface Taken {
@@ -13,7 +14,7 @@ export interface Taken {
 /** What a picture can give: a whole set of colours, a single one, the logo. Nothing changes before one takes it. */
 export function PictureDialog({ taken, close }: { taken: Taken | null; close: () => void }) {
     const picture = taken?.picture ?? '';
-    const proposal = useQuery({ queryKey: ['proposal', picture], queryFn: () => got(api.POST('/api/app/pictures/proposal', { body: { picture } })), enabled: picture !== '', staleTime: Infinity, retry: false });
+    const proposal = useQuery({ ...queries.proposal(picture), enabled: picture !== '' });
     const current = useDesign((document) => document.logo?.picture);
     const isLogo = current === picture;
     const roles = proposal.data?.roles ?? [];

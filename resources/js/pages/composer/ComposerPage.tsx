@@ -1,15 +1,15 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Loading, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
-import { Halves, told, UndoRedo, useKeys, useNarrow } from '../../drafts/bar';
+import { useMayWrite, useSession } from '../../parts/useSession';
+import { Halves, useKeys, useNarrow } from '../../drafts/bar';
 import { CastStrip } from './CastStrip';
 import { DataSheet } from './DataSheet';
-import { DeskContext, type Desk, type Field, type Finding } from '../../manuscript/desk';
+import { DeskContext, type Desk, type Field } from '../../manuscript/desk';
 import { ProofDialog, PublishDialog, VersionsDialog } from './dialogs';
 import { ConflictDialog } from '../../drafts/ConflictDialog';
 import type { Manuscript as Document } from '../../manuscript/document';
@@ -17,18 +17,21 @@ import { Envelope } from './Envelope';
 import { FindingList, lead } from './Findings';
 import { BlockList, VariableList } from '../../manuscript/Lists';
 import { Manuscript } from '../../manuscript/Manuscript';
-import { useSaving, useTakenUp, type Saved, type Shelf } from '../../drafts/saving';
+import { useSaving, useTakenUp, type Shelf } from '../../drafts/saving';
 import { Seen, type SeenElement } from '../../stage/Seen';
 import { StagePane, useStage } from './StagePane';
-import { VIEWS, type View } from '../../stage/views';
+import { type View } from '../../stage/views';
 import { useComposer } from '../../manuscript/store';
 import { useSaid } from '../../drafts/useSaid';
+import { queries, WORKED_ON } from '../../api/queries';
+import { ComposerBar } from './ComposerBar';
+import { Views } from './Views';
 
 /** A template is written here: the manuscript on the left, the true message on the right. */
 export function ComposerPage() {
     const key = useParams()['template'] ?? '';
-    const template = useQuery({ queryKey: ['template', key], queryFn: () => got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
-    const desk = useQuery({ queryKey: ['desk', key], queryFn: () => got(api.GET('/api/app/templates/{key}/desk', { params: { path: { key } } })), staleTime: 60_000, refetchOnWindowFocus: false });
+    const template = useQuery(queries.template(key));
+    const desk = useQuery(queries.desk(key));
     const mayEdit = useMayWrite();
     const person = useSession().data?.person?.email ?? '';
     const data = template.data;
@@ -70,12 +73,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
     const check = useCallback((document: Document) => got(api.POST('/api/app/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
     const said = useSaid(check, 500);
     const findings = said?.findings ?? UNSAID;
-    const values = useQuery({
-        queryKey: ['sheet', template.key, record],
-        queryFn: () => got(api.GET('/api/app/templates/{key}/sheet', { params: { path: { key: template.key }, query: { record: record ?? '' } } })),
-        enabled: record !== null,
-        placeholderData: (before) => before,
-    });
+    const values = useQuery({ ...queries.sheet(template.key, record ?? ''), enabled: record !== null });
     useEffect(() => {
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
@@ -193,7 +191,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
     return (
         <DeskContext value={desk}>
             <div data-composer className="composer">
-                <Bar
+                <ComposerBar
                     line={line}
                     desk={given}
                     saved={saving.saved}
@@ -218,127 +216,11 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
                 published={(answer) => {
                     saving.arrived(answer);
                     setLine(answer);
-                    void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'template' && queryKey[0] !== 'desk' });
+                    void client.invalidateQueries({ predicate: ({ queryKey }) => !WORKED_ON.includes(queryKey[0]) });
                 }}
             />
             <ProofDialog template={template.key} record={record} language={language} open={open === 'proof'} close={() => setOpen(null)} />
             <VersionsDialog template={template.key} notice={line.notice} open={open === 'versions'} close={() => setOpen(null)} />
         </DeskContext>
-    );
-}
-
-type Opening = 'findings' | 'proof' | 'versions';
-
-function Bar({
-    line,
-    desk,
-    saved,
-    findings,
-    narrow,
-    side,
-    turn,
-    sheet,
-    toggleSheet,
-    open,
-    publish,
-}: {
-    line: Schemas['Template'];
-    desk: Schemas['Desk'];
-    saved: Saved;
-    findings: Finding[];
-    narrow: boolean;
-    side: 'manuscript' | 'stage';
-    turn: () => void;
-    sheet: boolean;
-    toggleSheet: () => void;
-    open: (what: Opening) => void;
-    publish: () => void;
-}) {
-    const mayEdit = useComposer((state) => state.mayEdit);
-    const mayPublish = useMayPublish();
-    const changes = useComposer((state) => state.past.length);
-    const grave = findings.filter((finding) => finding.weight === 'grave').length;
-    const noted = findings.filter((finding) => finding.weight !== 'remark').length;
-
-    return (
-        <header className="composer-bar">
-            <div className="min-w-0 flex flex-wrap items-baseline gap-x-3">
-                {desk.notice && (
-                    <span className="text-[12.5px] text-muted truncate">
-                        {desk.notice.strand},{' '}
-                        <Link className="link-quiet" to={`/notices/${desk.notice.key}`}>
-                            {desk.notice.name}
-                        </Link>
-                    </span>
-                )}
-                <h1 className="!text-[18px] truncate">{line.name}</h1>
-                <span className="text-[12.5px] text-muted" aria-live="polite" data-saved={saved.state}>
-                    {!mayEdit ? (line.archived ? 'In the archive: nothing can be changed. ' : 'You may look, not change. ') : ''}
-                    {told(saved, line.version, changes > 0)}
-                </span>
-            </div>
-            <div className="ml-auto flex flex-wrap gap-1.5 items-center">
-                <UndoRedo />
-                <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
-                    {noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
-                    {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}
-                </button>
-                <button type="button" className="btn btn-sm" aria-pressed={sheet} onClick={toggleSheet}>
-                    Data sheet
-                </button>
-                {narrow && (
-                    <button type="button" className="btn btn-sm" onClick={turn} title="Turn the sheet (F2)">
-                        {side === 'stage' ? 'Manuscript' : 'Stage'}
-                    </button>
-                )}
-                <button type="button" className="btn btn-sm" onClick={() => open('versions')}>
-                    Versions
-                </button>
-                {mayEdit && (
-                    <>
-                        <button type="button" className="btn btn-sm" onClick={() => open('proof')}>
-                            Send a proof
-                        </button>
-                        <button type="button" className="btn btn-sm btn-primary" onClick={publish}>
-                            {mayPublish ? 'Publish' : 'What publishing would do'}
-                        </button>
-                    </>
-                )}
-            </div>
-        </header>
-    );
-}
-
-function Views({ view, setView, languages, language, setLanguage, shown }: { view: View; setView: (view: View) => void; languages: Schemas['Language'][]; language: string | null; setLanguage: (tag: string | null) => void; shown: string }) {
-    const written = useComposer((state) => state.document.translations);
-    const base = useComposer((state) => state.document.language);
-    const tags = [base, ...Object.keys(written ?? {})];
-    const [scale, setScale] = useState('100');
-    useEffect(() => {
-        const timer = setInterval(() => setScale(document.querySelector<HTMLElement>('[data-scale]')?.dataset['scale'] ?? '100'), 400);
-
-        return () => clearInterval(timer);
-    }, []);
-
-    return (
-        <div className="views" role="toolbar" aria-label="Stage">
-            {VIEWS.map(([name, words, means]) => (
-                <button key={name} type="button" aria-pressed={view === name} className="view" title={means} onClick={() => setView(name)}>
-                    {words}
-                </button>
-            ))}
-            <label className="ml-auto flex items-center gap-1.5 whitespace-nowrap">
-                <span className="sr-only">Language of the stage</span>
-                <select className="select select-xs bg-transparent w-auto" value={language ?? ''} onChange={(event) => setLanguage(event.target.value || null)}>
-                    <option value="">{shown ? `${shown}, the recipient’s` : 'the recipient’s'}</option>
-                    {tags.map((tag) => (
-                        <option key={tag} value={tag}>
-                            {languages.find((one) => one.tag === tag)?.name ?? tag}
-                        </option>
-                    ))}
-                </select>
-                {scale} %
-            </label>
-        </div>
     );
 }

@@ -10,6 +10,7 @@ import { Changes } from '../../drafts/Changes';
 import { Publishing } from '../../drafts/Publishing';
 import { useComposer } from '../../manuscript/store';
 import { VersionList } from '../../drafts/VersionList';
+import { queries } from '../../api/queries';
 
 type Change = Schemas['Change'];
 
@@ -129,11 +130,11 @@ export function ProofDialog({ template, record, language, open, close }: { templ
 export function VersionsDialog({ template, notice, open, close }: { template: string; notice: { key: string; name: string } | null; open: boolean; close: () => void }) {
     const client = useQueryClient();
     const mayEdit = useComposer((state) => state.mayEdit);
-    const answers = useQuery({ queryKey: ['notice', notice?.key], queryFn: () => got(api.GET('/api/app/notices/{key}', { params: { path: { key: notice?.key ?? '' } } })), enabled: open && notice !== null });
+    const answers = useQuery({ ...queries.notice(notice?.key ?? ''), enabled: open && notice !== null });
     const back = useMutation({
         mutationFn: () => got(api.PUT('/api/app/notices/{key}/answer', { params: { path: { key: notice?.key ?? '' } }, body: { template: null } })),
         onSuccess: async () => {
-            await client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'desk' });
+            await client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[2] !== 'desk' });
             toast.success('The built-in answers from now on.');
         },
     });

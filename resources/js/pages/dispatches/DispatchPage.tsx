@@ -11,13 +11,13 @@ import { Page } from '../../parts/Page';
 import { State } from '../../parts/State';
 import { useMayPublish } from '../../parts/useSession';
 import { when } from '../../parts/when';
+import { queries } from '../../api/queries';
 
 /** One message for one recipient: why it was sent, in which words, what became of it, and the message itself. */
 export function DispatchPage() {
     const id = useParams()['id'] ?? '';
     const dispatch = useQuery({
-        queryKey: ['dispatch', id],
-        queryFn: () => got(api.GET('/api/app/dispatches/{id}', { params: { path: { id } } })),
+        ...queries.dispatch(id),
         refetchInterval: (query) => (query.state.data && ['queued', 'sending'].includes(query.state.data.state) ? 1_500 : false),
     });
     if (dispatch.isPending) {
@@ -156,7 +156,7 @@ function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
     const mayPublish = useMayPublish();
     const [asking, setAsking] = useState(false);
     const done = (words: string) => (changed: Schemas['Dispatch']) => {
-        client.setQueryData(['dispatch', dispatch.id], changed);
+        client.setQueryData(queries.dispatch(dispatch.id).queryKey, changed);
         setAsking(false);
         toast.success(words);
     };

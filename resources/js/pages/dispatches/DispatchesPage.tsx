@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, got, type Schemas } from '../../api/client';
+import { type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
@@ -7,6 +7,7 @@ import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
 import { STATES, stateName } from '../../parts/State';
 import { useAddressState } from '../../parts/useAddressState';
+import { queries } from '../../api/queries';
 
 /** Everything that was sent, is to be sent, or was not sent and why. */
 export function DispatchesPage() {
@@ -15,12 +16,7 @@ export function DispatchesPage() {
     const notice = params.get('notice') ?? '';
     const search = params.get('search') ?? '';
     const page = Number(params.get('page') ?? 1);
-    const found = useQuery({
-        queryKey: ['dispatches', state, notice, search, page],
-        queryFn: () => got(api.GET('/api/app/dispatches', { params: { query: { search, page, ...(state ? { state } : {}), ...(notice ? { notice } : {}) } } })),
-        placeholderData: (before) => before,
-        refetchInterval: 4_000,
-    });
+    const found = useQuery({ ...queries.dispatches({ search, page, ...(state ? { state } : {}), ...(notice ? { notice } : {}) }), refetchInterval: 4_000 });
     if (found.isPending) {
         return <Loading />;
     }

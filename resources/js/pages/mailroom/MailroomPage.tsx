@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { api, got } from '../../api/client';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Opened } from '../../parts/Opened';
 import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
 import { when } from '../../parts/when';
+import { queries } from '../../api/queries';
 
 /** What the mail server stand-in received: a list, and one letter out of its envelope. */
 export function MailroomPage() {
@@ -14,12 +14,7 @@ export function MailroomPage() {
     const [params] = useSearchParams();
     const search = params.get('search') ?? '';
     const page = Number(params.get('page') ?? 1);
-    const letters = useQuery({
-        queryKey: ['letters', search, page],
-        queryFn: () => got(api.GET('/api/app/letters', { params: { query: { search, page } } })),
-        placeholderData: (before) => before,
-        refetchInterval: 3_000,
-    });
+    const letters = useQuery({ ...queries.letters({ search, page }), refetchInterval: 3_000 });
     if (letters.isPending) {
         return <Loading />;
     }
@@ -68,7 +63,7 @@ export function MailroomPage() {
 }
 
 function Letter({ id }: { id: string }) {
-    const letter = useQuery({ queryKey: ['letter', id], queryFn: () => got(api.GET('/api/app/letters/{letter}', { params: { path: { letter: Number(id) } } })) });
+    const letter = useQuery(queries.letter(Number(id)));
     if (letter.isPending) {
         return <Loading />;
     }

@@ -11,13 +11,14 @@ import { useMayPublish, useMayWrite } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { BeginTemplate } from '../templates/BeginTemplate';
 import { RenderedMessage } from './RenderedMessage';
+import { queries } from '../../api/queries';
 
 type Notice = Schemas['Notice'];
 
 /** One notice: what it must say, what the source says, who answers, and how that looks for a record. */
 export function NoticePage() {
     const key = useParams()['notice'] ?? '';
-    const notice = useQuery({ queryKey: ['notice', key], queryFn: () => got(api.GET('/api/app/notices/{key}', { params: { path: { key } } })) });
+    const notice = useQuery(queries.notice(key));
     if (notice.isPending) {
         return <Loading />;
     }
@@ -116,9 +117,9 @@ function Answer({ notice }: { notice: Notice }) {
     const change = useMutation({
         mutationFn: (template: string | null) => got(api.PUT('/api/app/notices/{key}/answer', { params: { path: { key: notice.key } }, body: { template } })),
         onSuccess: async (changed) => {
-            client.setQueryData(['notice', notice.key], changed);
-            await client.invalidateQueries({ queryKey: ['running-order'] });
-            await client.invalidateQueries({ queryKey: ['rendering', notice.key] });
+            client.setQueryData(queries.notice(notice.key).queryKey, changed);
+            await client.invalidateQueries(queries.runningOrder());
+            await client.invalidateQueries({ queryKey: [...queries.notice(notice.key).queryKey, 'rendering'] });
             toast.success(changed.template ? `${changed.template.name} answers from now on.` : 'The built-in answers from now on.');
         },
         onError: (error) => toast.error(error.message),

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, got } from '../../api/client';
 import { Address } from '../../parts/Address';
 import { Loading, Problem } from '../../parts/Message';
 import { Stage } from '../../parts/Stage';
+import { queries } from '../../api/queries';
 
 interface Props {
     notice: string;
@@ -16,11 +16,7 @@ interface Props {
 
 /** A notice's message for one record: the outside, then the true HTML or the plain text. */
 export function RenderedMessage({ notice, words, record, language, form, title, note }: Props) {
-    const rendering = useQuery({
-        queryKey: ['rendering', notice, words, record, language],
-        queryFn: () => got(api.GET('/api/app/notices/{key}/rendering', { params: { path: { key: notice }, query: { record, words, ...(language ? { language } : {}) } } })),
-        placeholderData: (before) => before,
-    });
+    const rendering = useQuery(queries.rendering(notice, { record, words, ...(language ? { language } : {}) }));
     if (rendering.isPending) {
         return <Loading />;
     }

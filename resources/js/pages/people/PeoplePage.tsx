@@ -8,6 +8,7 @@ import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { when } from '../../parts/when';
+import { queries } from '../../api/queries';
 
 type Person = Schemas['People']['people'][number];
 type Role = Schemas['Role'];
@@ -28,7 +29,7 @@ interface Told {
 
 /** For administrators: who may do what, the source's tokens, and what was done. */
 export function PeoplePage() {
-    const people = useQuery({ queryKey: ['people'], queryFn: () => got(api.GET('/api/app/people')) });
+    const people = useQuery(queries.people());
     const [told, setTold] = useState<Told | null>(null);
     if (people.isPending) {
         return <Loading />;
@@ -70,8 +71,7 @@ function useDone() {
     const client = useQueryClient();
 
     return async (words: string) => {
-        await client.invalidateQueries({ queryKey: ['people'] });
-        await client.invalidateQueries({ queryKey: ['audit'] });
+        await client.invalidateQueries(queries.people());
         toast.success(words);
     };
 }
@@ -234,7 +234,7 @@ function Tokens({ tokens, tell }: { tokens: Schemas['People']['tokens']; tell: (
 function Deeds() {
     const [search] = useSearchParams();
     const page = Number(search.get('page') ?? 1);
-    const deeds = useQuery({ queryKey: ['audit', page], queryFn: () => got(api.GET('/api/app/audit', { params: { query: { page } } })), placeholderData: (before) => before });
+    const deeds = useQuery(queries.audit(page));
 
     return (
         <section aria-labelledby="deeds">

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Address } from '../../parts/Address';
 import { Problem } from '../../parts/Message';
+import { queries } from '../../api/queries';
 
 /** Changes fields with a fixed list of values. What that sets off is said before it is saved. */
 export function ChangePanel({ record }: { record: Schemas['Record'] }) {
@@ -13,16 +14,11 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
     const changed = Object.keys(changes).length > 0;
     const path = { type: record.type, key: record.key };
 
-    const foreseen = useQuery({
-        queryKey: ['consequences', path, record.revision, changes],
-        queryFn: () => got(api.POST('/api/app/records/{type}/{key}/consequences', { params: { path }, body: { changes } })),
-        enabled: changed,
-        staleTime: 0,
-    });
+    const foreseen = useQuery({ ...queries.consequences(path, record.revision, changes), enabled: changed });
     const save = useMutation({
         mutationFn: () => got(api.PATCH('/api/app/records/{type}/{key}', { params: { path }, body: { revision: record.revision, changes } })),
         onSuccess: (saved) => {
-            client.setQueryData(['record', record.type, record.key], saved);
+            client.setQueryData(queries.record(path).queryKey, saved);
             void client.invalidateQueries({ queryKey: ['dispatches'] });
             toast.success('Saved.');
         },

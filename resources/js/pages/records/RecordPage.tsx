@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, got, type Schemas } from '../../api/client';
+import { type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { useMayPublish } from '../../parts/useSession';
 import { ChangePanel } from './ChangePanel';
+import { queries } from '../../api/queries';
 
 type Record = Schemas['Record'];
 
@@ -14,7 +15,7 @@ type Record = Schemas['Record'];
 export function RecordPage() {
     const params = useParams();
     const path = { type: params['type'] ?? '', key: params['*'] ?? '' };
-    const record = useQuery({ queryKey: ['record', path.type, path.key], queryFn: () => got(api.GET('/api/app/records/{type}/{key}', { params: { path } })), refetchInterval: 5_000 });
+    const record = useQuery({ ...queries.record(path), refetchInterval: 5_000 });
     const mayPublish = useMayPublish();
     if (record.isPending) {
         return <Loading />;

@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { api, got } from '../../api/client';
 import { Empty, Loading, NoSource, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
+import { queries } from '../../api/queries';
 
 /** The records of one type. */
 export function RecordsPage() {
@@ -12,11 +12,7 @@ export function RecordsPage() {
     const [params] = useSearchParams();
     const search = params.get('search') ?? '';
     const page = Number(params.get('page') ?? 1);
-    const records = useQuery({
-        queryKey: ['records', type, search, page],
-        queryFn: () => got(api.GET('/api/app/records', { params: { query: { ...(type ? { type } : {}), search, page } } })),
-        placeholderData: (before) => before,
-    });
+    const records = useQuery(queries.records({ ...(type ? { type } : {}), search, page }));
     if (records.isPending) {
         return <Loading />;
     }

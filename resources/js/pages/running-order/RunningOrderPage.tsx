@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CSSProperties } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { api, got, type Schemas } from '../../api/client';
+import { type Schemas } from '../../api/client';
 import { Letters } from '../../parts/Letters';
 import { Loading, NoSource, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
+import { queries } from '../../api/queries';
 
 type Line = Schemas['NoticeLine'];
 
@@ -19,7 +20,7 @@ const FILTERS: { key: string; words: string; fits: (line: Line) => boolean; apar
 
 /** All notices in the order in which people live through them. */
 export function RunningOrderPage() {
-    const order = useQuery({ queryKey: ['running-order'], queryFn: () => got(api.GET('/api/app/running-order')), refetchInterval: 15_000 });
+    const order = useQuery({ ...queries.runningOrder(), refetchInterval: 15_000 });
     const [search, setSearch] = useSearchParams();
     if (order.isPending) {
         return <Loading />;

@@ -3,6 +3,7 @@ import { type SyntheticEvent, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api, got, ProblemError } from '../../api/client';
 import { Mark } from '../../parts/Mark';
+import { queries } from '../../api/queries';
 
 export function SignInPage() {
     const [email, setEmail] = useState('');
@@ -19,7 +20,7 @@ export function SignInPage() {
             return got(api.POST('/api/app/session', { body: { email, password, remember } }));
         },
         onSuccess: async (session) => {
-            client.setQueryData(['session'], session);
+            client.setQueryData(queries.session().queryKey, session);
             const to = search.get('to') ?? '';
             await navigate(/^\/(?![/\\])/.test(to) ? to : '/running-order', { replace: true });
         },

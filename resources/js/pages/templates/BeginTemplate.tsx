@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
+import { queries } from '../../api/queries';
 
 type From = Schemas['NewTemplate']['from'];
 
@@ -28,8 +29,8 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
     const [from, setFrom] = useState<From>(copy ? 'copy' : 'built_in');
     const [chosen, setChosen] = useState(notice ?? '');
     const [template, setTemplate] = useState(copy?.key ?? '');
-    const order = useQuery({ queryKey: ['running-order'], queryFn: () => got(api.GET('/api/app/running-order')), enabled: !notice && !copy });
-    const templates = useQuery({ queryKey: ['templates', ''], queryFn: () => got(api.GET('/api/app/templates', { params: { query: {} } })), enabled: !copy });
+    const order = useQuery({ ...queries.runningOrder(), enabled: !notice && !copy });
+    const templates = useQuery({ ...queries.templates({}), enabled: !copy });
     const begin = useMutation({
         mutationFn: () => got(api.POST('/api/app/templates', { body: { name, from, notice: chosen || null, template: from === 'copy' ? template : null } })),
         onSuccess: async (made) => {

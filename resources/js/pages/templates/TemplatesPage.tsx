@@ -11,6 +11,7 @@ import { useAddressState } from '../../parts/useAddressState';
 import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { BeginTemplate } from './BeginTemplate';
+import { queries } from '../../api/queries';
 
 type Template = Schemas['TemplateLine'];
 
@@ -21,11 +22,7 @@ export function TemplatesPage() {
     const connected = useSession().data?.source !== null;
     const search = params.get('search') ?? '';
     const archived = params.get('archived') === '1';
-    const templates = useQuery({
-        queryKey: ['templates', search, archived],
-        queryFn: () => got(api.GET('/api/app/templates', { params: { query: { search, ...(archived ? { archived: 1 } : {}) } } })),
-        placeholderData: (before) => before,
-    });
+    const templates = useQuery(queries.templates({ search, ...(archived ? { archived: 1 } : {}) }));
     if (templates.isPending) {
         return <Loading />;
     }

@@ -1,0 +1,89 @@
+import { Link } from 'react-router';
+import { type Schemas } from '../../api/client';
+import { useMayPublish } from '../../parts/useSession';
+import { told, UndoRedo } from '../../drafts/bar';
+import { type Finding } from '../../manuscript/desk';
+import { type Saved } from '../../drafts/saving';
+import { useComposer } from '../../manuscript/store';
+
+type Opening = 'findings' | 'proof' | 'versions';
+
+export function ComposerBar({
+    line,
+    desk,
+    saved,
+    findings,
+    narrow,
+    side,
+    turn,
+    sheet,
+    toggleSheet,
+    open,
+    publish,
+}: {
+    line: Schemas['Template'];
+    desk: Schemas['Desk'];
+    saved: Saved;
+    findings: Finding[];
+    narrow: boolean;
+    side: 'manuscript' | 'stage';
+    turn: () => void;
+    sheet: boolean;
+    toggleSheet: () => void;
+    open: (what: Opening) => void;
+    publish: () => void;
+}) {
+    const mayEdit = useComposer((state) => state.mayEdit);
+    const mayPublish = useMayPublish();
+    const changes = useComposer((state) => state.past.length);
+    const grave = findings.filter((finding) => finding.weight === 'grave').length;
+    const noted = findings.filter((finding) => finding.weight !== 'remark').length;
+
+    return (
+        <header className="composer-bar">
+            <div className="min-w-0 flex flex-wrap items-baseline gap-x-3">
+                {desk.notice && (
+                    <span className="text-[12.5px] text-muted truncate">
+                        {desk.notice.strand},{' '}
+                        <Link className="link-quiet" to={`/notices/${desk.notice.key}`}>
+                            {desk.notice.name}
+                        </Link>
+                    </span>
+                )}
+                <h1 className="!text-[18px] truncate">{line.name}</h1>
+                <span className="text-[12.5px] text-muted" aria-live="polite" data-saved={saved.state}>
+                    {!mayEdit ? (line.archived ? 'In the archive: nothing can be changed. ' : 'You may look, not change. ') : ''}
+                    {told(saved, line.version, changes > 0)}
+                </span>
+            </div>
+            <div className="ml-auto flex flex-wrap gap-1.5 items-center">
+                <UndoRedo />
+                <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
+                    {noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
+                    {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}
+                </button>
+                <button type="button" className="btn btn-sm" aria-pressed={sheet} onClick={toggleSheet}>
+                    Data sheet
+                </button>
+                {narrow && (
+                    <button type="button" className="btn btn-sm" onClick={turn} title="Turn the sheet (F2)">
+                        {side === 'stage' ? 'Manuscript' : 'Stage'}
+                    </button>
+                )}
+                <button type="button" className="btn btn-sm" onClick={() => open('versions')}>
+                    Versions
+                </button>
+                {mayEdit && (
+                    <>
+                        <button type="button" className="btn btn-sm" onClick={() => open('proof')}>
+                            Send a proof
+                        </button>
+                        <button type="button" className="btn btn-sm btn-primary" onClick={publish}>
+                            {mayPublish ? 'Publish' : 'What publishing would do'}
+                        </button>
+                    </>
+                )}
+            </div>
+        </header>
+    );
+}
