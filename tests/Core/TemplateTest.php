@@ -11,6 +11,7 @@ use Herald\Manuscript\Template;
 use Herald\Manuscript\TemplateSchema;
 use Herald\Record\RecordTypeSchema;
 use Herald\Record\Vocabulary;
+use Herald\Render\Written;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -20,7 +21,8 @@ final class TemplateTest extends TestCase
     {
         self::assertStringEqualsFile(dirname(__DIR__, 2).'/schema/template.json', TemplateSchema::json(), 'Run php artisan herald:schema.');
         self::assertStringEqualsFile(RecordTypeSchema::file(), RecordTypeSchema::json(), 'Run php artisan herald:schema.');
-        self::assertCount(15, Blocks::types());
+        $written = array_filter(array_map(static fn (string $file): string => 'Herald\\Block\\'.basename($file, '.php'), glob(dirname(__DIR__, 2).'/core/Block/[A-Z]*.php') ?: []), static fn (string $class): bool => is_subclass_of($class, Written::class) && ! (new \ReflectionClass($class))->isAbstract());
+        self::assertEqualsCanonicalizing($written, array_values(Blocks::all()), 'Every block is registered in core/Block/blocks.php.');
     }
 
     /**
