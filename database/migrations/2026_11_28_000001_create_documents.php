@@ -48,15 +48,15 @@ return new class extends Migration
             $table->unique(['version_id', 'kind', 'key']);
             $table->index(['kind', 'key']);
         });
-        Schema::rename('drafts', 'template_drafts');
-        Schema::create('drafts', static function (Blueprint $table): void {
+        // Under another name until those of before are gone: the names of indexes are taken as well.
+        Schema::create('next_drafts', static function (Blueprint $table): void {
             $table->id();
             $table->foreignId('document_id')->constrained()->cascadeOnDelete();
             $table->unsignedInteger('revision')->default(1);
             $table->json('document');
             $table->foreignId('user_id')->nullable()->constrained()->nullOnDelete();
             $table->timestamps();
-            $table->unique('document_id', 'drafts_one');
+            $table->unique('document_id', 'drafts_one_each');
         });
         Schema::create('collections', static function (Blueprint $table): void {
             $table->id();
@@ -71,8 +71,7 @@ return new class extends Migration
             $table->timestamps();
             $table->unique(['source_id', 'key']);
         });
-        Schema::rename('claims', 'former_claims');
-        Schema::create('claims', static function (Blueprint $table): void {
+        Schema::create('next_claims', static function (Blueprint $table): void {
             $table->id();
             $table->foreignId('notice_id')->constrained()->cascadeOnDelete();
             $table->foreignId('template_id')->constrained('documents')->cascadeOnDelete();
@@ -89,10 +88,10 @@ return new class extends Migration
             $table->index(['notice_id', 'position'], 'claims_in_order');
             $table->index('template_id', 'claims_of_template');
         });
-        [$templates, $templateVersions] = $this->move('template', 'templates', 'template_versions', 'template_drafts');
+        [$templates, $templateVersions] = $this->move('template', 'templates', 'template_versions', 'drafts');
         [$brands, $brandVersions] = $this->move('brand', 'brands', 'brand_versions', 'brand_drafts');
-        foreach (DB::table('former_claims')->orderBy('id')->get() as $claim) {
-            DB::table('claims')->insert([...(array) $claim, 'template_id' => $templates[$claim->template_id]]);
+        foreach (DB::table('claims')->orderBy('id')->get() as $claim) {
+            DB::table('next_claims')->insert([...(array) $claim, 'template_id' => $templates[$claim->template_id]]);
         }
         $this->point('template_version_id', $templateVersions);
         $this->point('brand_version_id', $brandVersions);
@@ -102,9 +101,11 @@ return new class extends Migration
             }
             DB::table('activity_log')->where('subject_type', 'moved:'.$kind)->update(['subject_type' => 'App\\Models\\'.ucfirst($kind)]);
         }
-        foreach (['former_claims', 'template_drafts', 'brand_drafts', 'template_versions', 'brand_versions', 'templates', 'brands'] as $table) {
+        foreach (['claims', 'drafts', 'brand_drafts', 'template_versions', 'brand_versions', 'templates', 'brands'] as $table) {
             Schema::drop($table);
         }
+        Schema::rename('next_drafts', 'drafts');
+        Schema::rename('next_claims', 'claims');
     }
 
     /**
@@ -130,7 +131,7 @@ return new class extends Migration
             }
         }
         foreach (DB::table($drafts)->orderBy('id')->get() as $draft) {
-            DB::table('drafts')->insert([...array_diff_key((array) $draft, ['id' => 1, $kind.'_id' => 1]), 'document_id' => $documentIds[$draft->{$kind.'_id'}]]);
+            DB::table('next_drafts')->insert([...array_diff_key((array) $draft, ['id' => 1, $kind.'_id' => 1]), 'document_id' => $documentIds[$draft->{$kind.'_id'}]]);
         }
 
         return [$documentIds, $versionIds];
@@ -143,12 +144,12 @@ return new class extends Migration
      */
     private function point(string $column, array $ids): void
     {
-        Schema::table('editions', static fn (Blueprint $table) => $table->foreignId('moved_version_id')->nullable()->constrained('versions'));
+        Schema::table('editions', static fn (Blueprint $table) => $table->foreignId('moved_'.$column)->nullable()->constrained('versions'));
         foreach ($ids as $old => $new) {
-            DB::table('editions')->where($column, $old)->update(['moved_version_id' => $new]);
+            DB::table('editions')->where($column, $old)->update(['moved_'.$column => $new]);
         }
         Schema::table('editions', static fn (Blueprint $table) => $table->dropConstrainedForeignId($column));
-        Schema::table('editions', static fn (Blueprint $table) => $table->renameColumn('moved_version_id', $column));
+        Schema::table('editions', static fn (Blueprint $table) => $table->renameColumn('moved_'.$column, $column));
     }
 
     public function down(): void

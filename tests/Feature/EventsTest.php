@@ -35,7 +35,7 @@ final class EventsTest extends TestCase
         self::assertSame([3, 0, 3], [Due::query()->count(), Dispatch::query()->count(), DB::table('jobs')->count()], 'nothing is decided yet; each has its job');
 
         $this->work();
-        $dispatch = Dispatch::query()->whereRelation('to', 'address', 'aoife@example.org')->firstOrFail();
+        $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'order-received')->firstOrFail();
         self::assertSame(['order placed', 'de', "the recipient's language is de-AT, and de is the nearest there is", 'event:evt-1'], [$dispatch->reason, $dispatch->language, $dispatch->language_reason, $dispatch->occasion]);
         self::assertSame('LM-30000', $dispatch->data['order']['number']);
         self::assertSame(1, $dispatch->edition?->templateVersion?->number);
