@@ -25,6 +25,26 @@ enum ColourRole: string
     case Accent = 'accent';
     case FooterText = 'footer_text';
 
+    /** What it colours, for whoever chooses it. */
+    public function about(): string
+    {
+        return match ($this) {
+            self::Page => 'around the message',
+            self::Paper => 'beneath the words',
+            self::Text => 'running text',
+            self::Muted => 'what matters less',
+            self::Heading => 'headings',
+            self::Link => 'links',
+            self::Button => 'ground of buttons',
+            self::ButtonText => 'words on buttons',
+            self::Line => 'thin lines',
+            self::Header => 'ground of the header',
+            self::HeaderText => 'words on the header',
+            self::Accent => 'ground of sections',
+            self::FooterText => 'words of the footer',
+        };
+    }
+
     /** What it is called in a sentence. */
     public function words(): string
     {

@@ -30,7 +30,7 @@ final class DeskParts
         return [
             'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
-            'fields' => FieldList::of($vocabulary),
+            'fields' => FieldList::of($vocabulary), 'needed_contrast' => Contrast::TEXT,
             'operators' => array_map(static fn (Operator $operator): array => [
                 'name' => $operator->name(), 'words' => $operator->inWords(), 'takes' => $operator->takes()->value,
                 'types' => array_values(array_map(static fn (FieldType $type): string => $type->name(), array_filter(FieldTypes::all(), $operator->suits(...)))),
@@ -43,7 +43,7 @@ final class DeskParts
     /**
      * What is worn with a brand: its colours, and what it says of type and shape.
      *
-     * @return array{colours: list<array{role: string, value: string, contrast: array<string, float>}>, tokens: list<array{name: string, words: string, unit: string, bounds: array{int, int}|null, value: string|int}>}
+     * @return array{colours: list<array{role: string, words: string, about: string, value: string, contrast: array<string, float>}>, tokens: list<array{name: string, words: string, unit: string, bounds: array{int, int}|null, value: string|int}>}
      */
     public static function worn(Brand $brand): array
     {
@@ -56,12 +56,12 @@ final class DeskParts
     /**
      * The colours of a brand, with how far each stands out from each.
      *
-     * @return list<array{role: string, value: string, contrast: array<string, float>}>
+     * @return list<array{role: string, words: string, about: string, value: string, contrast: array<string, float>}>
      */
     private static function colours(Brand $brand): array
     {
         return array_map(static fn (ColourRole $role): array => [
-            'role' => $role->value, 'value' => $brand->colour($role),
+            'role' => $role->value, 'words' => $role->words(), 'about' => $role->about(), 'value' => $brand->colour($role),
             'contrast' => array_combine(array_column(ColourRole::cases(), 'value'), array_map(static fn (ColourRole $ground): float => Contrast::figure($brand->colours->ratioOf($role, $ground)), ColourRole::cases())),
         ], ColourRole::cases());
     }

@@ -1254,6 +1254,8 @@ export interface components {
         };
         Desk: {
             around: components["schemas"]["Surroundings"];
+            /** @description how far words must stand out from their ground to be read */
+            needed_contrast: number;
             notice: {
                 key: string;
                 name: string;
@@ -1302,6 +1304,9 @@ export interface components {
         View: "wide" | "phone" | "dark" | "inverted" | "no_pictures";
         Palette: {
             role: string;
+            words: string;
+            /** @description what it colours */
+            about: string;
             value: string;
             /** @description to one, by the role of the ground */
             contrast: {

@@ -47,8 +47,8 @@ export function WordLooks() {
                     </select>
                 </label>
                 {colour && contrast !== undefined && (
-                    <span className={contrast < 4.5 ? 'text-warning font-semibold' : ''} title="How far the words stand out from their ground; 4.5:1 is needed to read them">
-                        {contrast.toFixed(1)}:1{contrast < 4.5 && ', too faint'}
+                    <span className={contrast < desk.needed_contrast ? 'text-warning font-semibold' : ''} title={`How far the words stand out from their ground; ${desk.needed_contrast}:1 is needed to read them`}>
+                        {contrast.toFixed(1)}:1{contrast < desk.needed_contrast && ', too faint'}
                     </span>
                 )}
                 <Small name="Variable ({{)" press={desk.ask}>

@@ -1,7 +1,8 @@
 import { Check, X } from 'lucide-react';
 import { Fragment } from 'react';
+import { useDesk } from '../../manuscript/desk';
 import { Hue } from '../../parts/Hue';
-import { design, named, ROLES, useDesign, type Reading } from './design';
+import { design, named, useDesign, type Reading } from './design';
 import { Findings } from './Findings';
 import { Part } from './Row';
 
@@ -9,6 +10,7 @@ import { Part } from './Row';
 export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit: boolean }) {
     const colours = useDesign(({ colours: all }) => all);
     const chosen = useDesign(({ dark }) => dark);
+    const { colours: roles, needed_contrast: needed } = useDesk();
 
     return (
         <Part
@@ -25,7 +27,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                     </tr>
                 </thead>
                 <tbody>
-                    {Object.entries(ROLES).map(([role, meaning]) => {
+                    {roles.map(({ role, about }) => {
                         const pairs = reading?.pairs.filter((pair) => pair.text === role) ?? [];
                         const own = chosen?.[role];
                         const found = reading?.findings.filter(({ place }) => place === `colours/${role}` || place === `dark/${role}`) ?? [];
@@ -35,7 +37,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                             <tr className="border-t border-line/60 align-top" data-role={role}>
                                 <th scope="row" className="font-normal text-left py-1 pr-2">
                                     <b className="font-semibold">{named(role)}</b>
-                                    <span className="block text-muted text-[11.5px] leading-tight">{meaning}</span>
+                                    <span className="block text-muted text-[11.5px] leading-tight">{about}</span>
                                 </th>
                                 <td className="py-1 pr-2">
                                     <fieldset disabled={!mayEdit}>
@@ -45,7 +47,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                                 <td className="py-1 pr-2">
                                     {pairs.map((pair) => (
                                         <span key={pair.ground} className="block whitespace-nowrap" data-pair={`${pair.text} ${pair.ground}`}>
-                                            <span className="text-muted">on {named(pair.ground)}</span> <Verdict ratio={pair.light} passes={pair.light_passes} /> <Verdict ratio={pair.dark} passes={pair.dark_passes} />
+                                            <span className="text-muted">on {named(pair.ground)}</span> <Verdict ratio={pair.light} passes={pair.light_passes} needed={needed} /> <Verdict ratio={pair.dark} passes={pair.dark_passes} needed={needed} />
                                         </span>
                                     ))}
                                 </td>
@@ -77,9 +79,9 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
 }
 
 /** A contrast as a figure, with pass or fail by word and shape. */
-function Verdict({ ratio, passes }: { ratio: number; passes: boolean }) {
+function Verdict({ ratio, passes, needed }: { ratio: number; passes: boolean; needed: number }) {
     return (
-        <span className={`inline-flex items-center gap-0.5 tabular-nums ${passes ? '' : 'text-error font-semibold'}`} title={passes ? 'Passes: 4.5:1 is needed' : 'Fails: 4.5:1 is needed'}>
+        <span className={`inline-flex items-center gap-0.5 tabular-nums ${passes ? '' : 'text-error font-semibold'}`} title={`${passes ? 'Passes' : 'Fails'}: ${needed}:1 is needed`}>
             {ratio.toFixed(1)}
             {passes ? <Check size={12} className="text-success" aria-label="passes" /> : <X size={13} aria-label="fails" />}
         </span>

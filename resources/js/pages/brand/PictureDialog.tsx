@@ -3,8 +3,9 @@ import { useEffect, useRef, useState } from 'react';
 import { type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Faults, Loading } from '../../parts/Message';
-import { design, named, pictureAt, ROLES, useDesign } from './design';
+import { design, named, pictureAt, useDesign } from './design';
 import { queries } from '../../api/queries';
+import { useDesk } from '../../manuscript/desk';
 
 /** A picture that was put in, with what it is to be. */
 export interface Taken {
@@ -16,6 +17,7 @@ export function PictureDialog({ taken, close }: { taken: Taken | null; close: ()
     const picture = taken?.picture ?? '';
     const proposal = useQuery({ ...queries.proposal(picture), enabled: picture !== '' });
     const current = useDesign((document) => document.logo?.picture);
+    const { needed_contrast: needed } = useDesk();
     const isLogo = current === picture;
     const roles = proposal.data?.roles ?? [];
     const colours = Object.fromEntries(roles.map(({ role, colour }) => [role, colour]));
@@ -61,7 +63,7 @@ export function PictureDialog({ taken, close }: { taken: Taken | null; close: ()
                     <Picker picture={picture} swatches={proposal.data.swatches} ground={colours['header'] ?? '#FFFFFF'} />
                     <div>
                         <h3 className="font-semibold">The set it proposes</h3>
-                        <p className="text-muted text-[12.5px] mb-1">Every pair of words and ground can be read: 4.5:1 at the least.</p>
+                        <p className="text-muted text-[12.5px] mb-1">Every pair of words and ground can be read: {needed}:1 at the least.</p>
                         <table className="w-full text-[12.5px]">
                             <thead className="sr-only">
                                 <tr>
@@ -101,6 +103,7 @@ function Picker({ picture, swatches, ground }: { picture: string; swatches: Sche
     const [at, setAt] = useState<{ x: number; y: number; left: number; top: number } | null>(null);
     const [picked, setPicked] = useState<string | null>(null);
     const [role, setRole] = useState('button');
+    const { colours: all } = useDesk();
     useEffect(() => {
         const image = new Image();
         image.onload = () => {
@@ -165,9 +168,9 @@ function Picker({ picture, swatches, ground }: { picture: string; swatches: Sche
                     <label>
                         <span className="sr-only">Role it is for</span>
                         <select className="select select-xs bg-raised w-auto" value={role} onChange={(event) => setRole(event.target.value)}>
-                            {Object.keys(ROLES).map((one) => (
-                                <option key={one} value={one}>
-                                    {named(one)}
+                            {all.map((one) => (
+                                <option key={one.role} value={one.role}>
+                                    {one.words}
                                 </option>
                             ))}
                         </select>

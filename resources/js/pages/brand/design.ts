@@ -2,22 +2,6 @@ import type { Schemas } from '../../api/client';
 import type { Manuscript, Run } from '../../manuscript/document';
 import { useComposer } from '../../manuscript/store';
 
-export const ROLES: Record<string, string> = {
-    page: 'around the message',
-    paper: 'beneath the words',
-    text: 'running text',
-    muted: 'what matters less',
-    heading: 'headings',
-    link: 'links',
-    button: 'ground of buttons',
-    button_text: 'words on buttons',
-    line: 'thin lines',
-    header: 'ground of the header',
-    header_text: 'words on the header',
-    accent: 'ground of sections',
-    footer_text: 'words of the footer',
-};
-
 export const named = (role: string): string => role.replace('_', ' ');
 
 /** The document of a brand: its frame is a manuscript like any other. */
