@@ -60,8 +60,8 @@ final readonly class Answer
     {
         $brand = $this->template === null ? null : ($brand ?? $this->notice->source->brandWornAs($this->template->brand));
         $design = $brand?->read() ?? Brand::plain();
-        $manifest = $this->notice->source->manifest();
         $declaration = $this->notice->declaration();
+        $type = $this->notice->source->manifest()->recordTypes[$declaration->recordType];
         $fingerprint = hash('sha256', json_encode([
             $this->notice->id,
             $this->version === null ? $declaration->builtIns->hashes[$this->language->language] : $this->version->id,
@@ -69,14 +69,15 @@ final readonly class Answer
             $design->hash,
             CompiledMessage::COMPILER,
             // What a field is called and how it is typed goes into the compiled message.
-            hash('sha256', serialize([$manifest->recordTypes[$declaration->recordType], $declaration->given])),
+            $type->hash,
+            hash('sha256', serialize($declaration->given)),
         ], JSON_THROW_ON_ERROR));
 
         return Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [
             'notice_id' => $this->notice->id,
             'template_version_id' => $this->version?->id,
             'brand_version_id' => $brand?->id,
-            'record_type_version_id' => $this->notice->source->recordTypeVersions()->where(['key' => $declaration->recordType, 'hash' => $manifest->recordTypes[$declaration->recordType]->hash])->value('id'),
+            'record_type_version_id' => $this->notice->source->recordTypeVersions()->where(['key' => $type->key, 'hash' => $type->hash])->value('id'),
             'language' => $this->language->language,
             'brand' => $design->name,
             'compiled' => Compiler::compile($this->manuscript(), $design)->toArray(),

@@ -10,11 +10,10 @@ use App\Http\Middleware\ReadRequest;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
 use App\Http\Resources\SurroundingsLine;
-use App\Mail\Handover;
 use App\Mail\HandoverOutcome;
-use App\Mailroom\Mailroom;
 use App\Models\Brand;
 use App\Models\Record;
+use App\Sending\Proof;
 use Herald\Document\Extent;
 use Herald\Document\Limits;
 use Herald\Document\Schema;
@@ -22,10 +21,8 @@ use Herald\Language\LanguageTag;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PlainText;
 use Herald\Manuscript\Surroundings;
-use Herald\Message\MimeMessage;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
-use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\Part;
@@ -34,7 +31,6 @@ use Herald\Value\EmailAddress;
 use Herald\Value\Setting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
@@ -145,16 +141,11 @@ final class DeskController
         $given = Asked::of($request, ['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]], besides: ['document']);
         $desk = TemplateDesk::of($key);
         $rendering = $desk->rendering($desk->taken(ReadRequest::sent($request)), $desk->record($given['record']), $given['language'] ?? null);
-        if (mb_strtolower((string) $rendering->recipient->address) === mb_strtolower($given['to'])) {
-            throw ValidationException::withMessages(['to' => 'This is the recipient of the record itself, who would take the proof for the real message. Choose another address.']);
-        }
         try {
-            $message = MimeMessage::proof($rendering->filled(), new Recipient($given['to']), Mailroom::PROOF.$desk->source->id.'.'.Str::ulid(), now()->toDateTimeImmutable());
+            $result = Proof::of($desk, $rendering, $given['record'], $given['to'], $request->user());
         } catch (UnsendableMessage $e) {
             throw ValidationException::withMessages(['to' => "{$e->getMessage()}: nothing was sent."]);
         }
-        $result = Handover::of($message->bytes, $message->sender, [$message->recipient], static fn () => null);
-        activity()->performedOn($desk->template)->causedBy($request->user())->event('proof')->log("Proof to {$given['to']} for {$given['record']}: {$result->words}");
 
         return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
     }
