@@ -129,7 +129,7 @@ final class Dispatch extends Model
         $copies = $this->recipients->filter(static fn (DispatchRecipient $one): bool => ! $one->is($telling) && $one->role !== RecipientRole::To && $one->state !== DispatchState::Sent)
             ->map(static fn (DispatchRecipient $one): string => "Copy to {$one->address}: {$one->state_reason}")->all();
 
-        return ['state' => $state, 'state_reason' => implode('. ', array_filter([$telling?->state_reason, ...$copies])) ?: null, 'sent_at' => $state === DispatchState::Sent ? now() : null];
+        return ['state' => $state, 'state_reason' => implode('. ', array_filter([$telling?->state_reason, ...$copies])) ?: null, 'sent_at' => $state === DispatchState::Sent ? ($this->to->sent_at ?? now()) : null];
     }
 
     /**
