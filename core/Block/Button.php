@@ -37,7 +37,7 @@ final readonly class Button implements Written
             'x-purpose' => Purpose::Ask,
             'properties' => [
                 'label' => ['title' => 'Label', '$ref' => '#/$defs/inline'],
-                'link' => ['title' => 'Leads to', '$ref' => '#/$defs/link'],
+                'link' => ['title' => 'Leads to', 'x-hint' => 'https:// or a link from the record', '$ref' => '#/$defs/link'],
             ],
             'required' => ['label', 'link'],
         ];

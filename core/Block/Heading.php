@@ -34,7 +34,7 @@ final readonly class Heading implements Written
             'title' => 'Heading',
             'x-purpose' => Purpose::Say,
             'properties' => [
-                'text' => ['title' => 'Words', '$ref' => '#/$defs/inline'],
+                'text' => ['title' => 'Words', 'x-hint' => 'Write here. {{ puts in a variable, Alt Enter another block.', '$ref' => '#/$defs/inline'],
                 'level' => ['title' => 'Level', 'type' => 'integer', 'enum' => [1, 2, 3], 'x-brief' => true],
             ],
             'required' => ['text'],

@@ -37,10 +37,10 @@ final readonly class Picture implements Written
             'title' => 'Picture',
             'x-purpose' => Purpose::Show,
             'properties' => [
-                'source' => ['title' => 'Picture at', '$ref' => '#/$defs/link'],
-                'alternative' => ['title' => 'Alternative text', '$ref' => '#/$defs/inline'],
+                'source' => ['title' => 'Picture at', 'x-hint' => 'https:// or a picture from the record', 'x-upload' => true, '$ref' => '#/$defs/link'],
+                'alternative' => ['title' => 'Alternative text', 'x-bare' => true, '$ref' => '#/$defs/inline'],
                 'width' => ['title' => 'Width', 'x-brief' => true, 'x-unit' => 'px', 'description' => 'px; the width of the content when absent', 'type' => 'integer', 'minimum' => 8, 'maximum' => 720],
-                'link' => ['title' => 'Leads to', '$ref' => '#/$defs/link'],
+                'link' => ['title' => 'Leads to', 'x-hint' => 'https:// or a link from the record', '$ref' => '#/$defs/link'],
             ],
             'required' => ['source', 'alternative'],
         ];

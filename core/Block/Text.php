@@ -32,7 +32,7 @@ final readonly class Text implements Written
             'title' => 'Text',
             'x-purpose' => Purpose::Say,
             'properties' => [
-                'text' => ['title' => 'Words', '$ref' => '#/$defs/inline'],
+                'text' => ['title' => 'Words', 'x-hint' => 'Write here. {{ puts in a variable, Alt Enter another block.', '$ref' => '#/$defs/inline'],
                 'small' => ['title' => 'Small', 'x-brief' => true, 'description' => 'set smaller and muted, as a remark', 'type' => 'boolean'],
             ],
             'required' => ['text'],

@@ -18,7 +18,8 @@ interface Block
 
     /**
      * What the block has beside what all blocks have, as JSON Schema: "properties" and, where needed, "required". The composer is made from it: "title"
-     * is what an author reads beside a member, "x-brief" puts a setting among the few that are shown at once, "x-unit" names its unit,
+     * is what an author reads beside a member, "x-brief" puts a setting among the few that are shown at once, "x-unit" names its unit, "x-hint" stands
+     * where nothing is written yet, "x-bare" are words without looks, "x-upload" is an address that a picture put in may give,
      * "x-fixed" keeps a block where it stands, "x-ground" is the ground that its words stand on, where it brings one of its own.
      *
      * @return array{title: string, x-purpose: Purpose, x-fixed?: true, x-ground?: ColourRole, properties: array<string, array<string, mixed>>, required?: list<string>}

@@ -42,7 +42,7 @@ final readonly class Common
             ]),
             ...$class::schema()['properties'],
             'look' => ['$ref' => '#/$defs/look'],
-            'plain' => ['title' => 'In plain text', 'description' => 'what the plain-text part says instead', '$ref' => '#/$defs/inline'],
+            'plain' => ['title' => 'In plain text', 'x-bare' => true, 'description' => 'what the plain-text part says instead', '$ref' => '#/$defs/inline'],
         ];
     }
 }

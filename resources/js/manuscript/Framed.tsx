@@ -3,7 +3,7 @@ import { memo } from 'react';
 import { selectTo } from './blockKeys';
 import { useDesk, type Finding } from './desk';
 import { find, firstLine, shapeOf, type Block } from './document';
-import { isRich, Parts } from './Parts';
+import { Parts } from './Parts';
 import type { Shape } from './shape';
 import { blockInHand, useComposer } from './store';
 import { Strip } from './Strip';
@@ -58,7 +58,7 @@ export const Framed = memo(function Framed({ block }: { block: Block }) {
                     {shape.title}
                 </button>
             </div>
-            <div className={`body body-${block.type}${block['numbered'] === true ? ' body-numbered' : ''}`}>
+            <div className={`body body-${block.type} ${settingsOf(block, shape)}`}>
                 {block['when'] !== undefined && <p className="condition condition-own">Only if {around.sentences[block.id] ?? '…'}</p>}
                 <Parts item={block} block={block} shape={shape} />
                 {((inHand && !selected) || (selected && (!several || isLast))) && mayEdit && <InHand block={block} />}
@@ -73,6 +73,13 @@ export const Framed = memo(function Framed({ block }: { block: Block }) {
         </div>
     );
 });
+
+/** Its settings as classes, by which the manuscript shows what they do. */
+const settingsOf = (block: Block, shape: Shape): string =>
+    shape.parts
+        .filter((part) => ['choice', 'number', 'switch'].includes(part.kind) && block[part.name] !== undefined)
+        .map((part) => `set-${part.name}-${String(block[part.name])}`)
+        .join(' ');
 
 const contentsKind = (shape: Shape): boolean => shape.parts.some((part) => part.kind === 'blocks' || part.kind === 'objects');
 
@@ -100,5 +107,5 @@ function InHand({ block }: { block: Block }) {
     const shape = found && found.block.id === block.id ? found.shape : shapeOf(block.type);
     const part = shape.parts.find(({ name }) => name === hand?.part);
 
-    return <Strip block={block} item={item} shape={shape} rich={part?.kind === 'inline' && isRich(part)} />;
+    return <Strip block={block} item={item} shape={shape} rich={part?.kind === 'inline' && !part.bare} />;
 }

@@ -7,9 +7,6 @@ import { AmongScope, useScope } from './scope';
 import type { Part, Shape } from './shape';
 import { Stack } from './Stack';
 
-/** Alternative texts and plain text have no looks. */
-export const isRich = (part: Part): boolean => part.name !== 'alternative' && part.name !== 'plain';
-
 /** What an object has of texts, links and blocks, one after the other. */
 export function Parts({ item, block, shape }: { item: Item; block: Block; shape: Shape }) {
     const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
@@ -36,9 +33,9 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
                     part={part.name}
                     label={`${shape.title}: ${part.title}`}
                     runs={(item[part.name] as Run[] | undefined) ?? []}
-                    rich={part.kind === 'inline' && isRich(part)}
-                    placeholder={PLACEHOLDERS[part.name] ?? part.title.toLowerCase()}
-                    className={lineClass(block, item, part)}
+                    rich={part.kind === 'inline' && !part.bare}
+                    placeholder={part.hint ?? part.title.toLowerCase()}
+                    className={block === item ? `line-of-${block.type} line-as-${part.kind} line-${part.name}` : ''}
                 />
             </Labelled>
         );
@@ -88,22 +85,6 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
         </div>
         </AmongScope.Provider>
     );
-}
-
-const PLACEHOLDERS: Record<string, string> = { text: 'Write here. {{ puts in a variable, Alt Enter another block.', link: 'https:// or a link from the record', source: 'https:// or a picture from the record' };
-
-function lineClass(block: Block, item: Item, part: Part): string {
-    if (block !== item) {
-        return '';
-    }
-    if (part.name === 'plain') {
-        return 'font-mono text-[12.5px]';
-    }
-    if (block.type === 'heading') {
-        return `line-heading line-heading-${Number(block['level'] ?? 1)}`;
-    }
-
-    return part.kind === 'link' ? 'text-[13.5px]' : block.type === 'text' && block['small'] === true ? 'text-[13px] text-muted' : part.name === 'label' ? 'font-semibold' : '';
 }
 
 function Labelled({ label, children }: { label: string | null; children: ReactNode }) {

@@ -51,7 +51,7 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                     <Deeds />
                 </div>
             )}
-            {several < 2 && block.type === 'picture' && <PutPicture block={block} />}
+            {several < 2 && own.parts.filter((part) => part.upload).map((part) => <PutPicture key={part.name} block={block} part={part.name} />)}
             {open === 'when' && (
                 <ConditionForm
                     key={block.id}
@@ -104,8 +104,8 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
 }
 
 /** A picture from this machine, loaded twice as wide as it is shown. */
-function PutPicture({ block }: { block: Block }) {
-    const put = useUpload<string>((picture, id) => change(id, 'source', [{ text: picture.address }], 'picture'));
+function PutPicture({ block, part }: { block: Block; part: string }) {
+    const put = useUpload<string>((picture, id) => change(id, part, [{ text: picture.address }], 'picture'));
 
     return (
         <span className="flex items-center gap-2">

@@ -9,6 +9,12 @@ export interface Part {
     /** Among the few settings that are shown at once. */
     brief: boolean;
     unit?: string;
+    /** What stands where nothing is written yet. */
+    hint?: string;
+    /** Words without looks. */
+    bare: boolean;
+    /** An address that a picture put in here may give. */
+    upload: boolean;
     description?: string;
     options?: (string | number)[];
     min?: number;
@@ -46,6 +52,9 @@ interface Schema {
     'x-fixed'?: boolean;
     'x-brief'?: boolean;
     'x-unit'?: string;
+    'x-hint'?: string;
+    'x-bare'?: boolean;
+    'x-upload'?: boolean;
 }
 
 const definitions = schema.$defs as unknown as Record<string, Schema>;
@@ -63,6 +72,9 @@ function partOf(name: string, given: Schema, required: boolean): Part {
         required,
         brief: given['x-brief'] ?? false,
         unit: given['x-unit'],
+        hint: given['x-hint'],
+        bare: given['x-bare'] ?? false,
+        upload: given['x-upload'] ?? false,
         description: given.description,
         options: own.enum,
         min: kind === 'objects' ? own.minItems : own.minimum,
