@@ -22,11 +22,13 @@ use Herald\Render\Compiler;
 use Herald\Style\ColourRole;
 use Herald\Style\Look;
 use Herald\Style\Token;
+use Illuminate\Database\Eloquent\Relations\Relation;
 
 /** A published template that wears a brand. */
 final readonly class WornTemplate
 {
     /**
+     * @param  TemplateVersion  $version  its newest, without its document
      * @param  Notice|null  $answersFor  the notice it answers for at the moment
      * @param  Declared|null  $declared  the notice it was written for
      */
@@ -45,7 +47,10 @@ final readonly class WornTemplate
         $manifest = $source->manifest();
         $worn = [];
         $others = $source->brands()->has('versions')->whereKeyNot($brand->id)->pluck('key')->all();
-        foreach ($source->templates()->whereNull('archived_at')->with(['latestVersion.uses', 'latestVersion.template', 'claims.notice.claims.template.latestVersion'])->orderBy('name')->get() as $template) {
+        // Their documents are long, and read one by one where they are needed.
+        $known = static fn (Relation $version) => $version->select(['versions.id', 'versions.document_id', 'versions.number']);
+        $templates = $source->templates()->whereNull('archived_at')->with(['latestVersion' => $known, 'latestVersion.uses', 'claims.notice.claims.template.latestVersion' => $known])->orderBy('name')->get();
+        foreach ($templates as $template) {
             $version = $template->latestVersion;
             if ($version === null || ! isset($manifest->recordTypes[$template->record_type])) {
                 continue;
@@ -69,7 +74,7 @@ final readonly class WornTemplate
      */
     public function changes(Design $before, Design $after): array
     {
-        $document = $this->read();
+        $document = $this->read($this->whole());
 
         return array_values(array_filter($document->languages(), static function (string $language) use ($document, $before, $after): bool {
             $manuscript = $document->manuscript($language);
@@ -83,7 +88,7 @@ final readonly class WornTemplate
      */
     public function overrides(): array
     {
-        return array_map(static fn (ColourRole|Token $one): string => $one->words(), Look::overriddenIn(Json::ofText($this->version->document, $this->template->name)->data));
+        return array_map(static fn (ColourRole|Token $one): string => $one->words(), Look::overriddenIn(Json::ofText($this->whole()->document, $this->template->name)->data));
     }
 
     /**
@@ -93,16 +98,23 @@ final readonly class WornTemplate
      */
     public function dress(BrandVersion $brand): void
     {
-        $document = $this->read();
+        $version = $this->whole();
+        $document = $this->read($version);
         foreach ($document->languages() as $language) {
             $this->answersFor === null
                 ? Compiler::compile($document->manuscript($language), $brand->read())
-                : Answer::with($this->answersFor, $this->version, $language)->edition($brand);
+                : Answer::with($this->answersFor, $version, $language)->edition($brand);
         }
     }
 
-    private function read(): Document
+    /** The version with its document. */
+    private function whole(): TemplateVersion
     {
-        return $this->version->read($this->declared->vocabulary ?? Vocabulary::of($this->template->source->manifest()->recordTypes[$this->template->record_type]));
+        return TemplateVersion::query()->findOrFail($this->version->id)->setRelation('template', $this->template);
+    }
+
+    private function read(TemplateVersion $version): Document
+    {
+        return $version->read($this->declared->vocabulary ?? Vocabulary::of($this->template->source->manifest()->recordTypes[$this->template->record_type]));
     }
 }
