@@ -21,8 +21,8 @@ final class UserCommand extends Command
     {
         $role = Role::tryFrom((string) $this->option('role'));
         $email = (string) $this->argument('email');
-        $given = $this->option('password');
-        $password = is_string($given) ? $given : Str::password(16, symbols: false);
+        $chosen = $this->option('password');
+        $password = is_string($chosen) ? $chosen : Str::password(16, symbols: false);
         $wrong = match (true) {
             $role === null => 'A role is '.implode(', ', array_column(Role::cases(), 'value')).'.',
             EmailAddress::read($email) === null => "\"{$email}\" is not an e-mail address.",
@@ -34,7 +34,7 @@ final class UserCommand extends Command
             return self::FAILURE;
         }
         User::query()->updateOrCreate(['email' => mb_strtolower($email)], ['name' => (string) $this->argument('name'), 'role' => $role, 'password' => $password])->endSessions();
-        $this->info("{$email} may sign in as {$role->value}.".(is_string($given) ? '' : " Password: {$password}"));
+        $this->info("{$email} may sign in as {$role->value}.".(is_string($chosen) ? '' : " Password: {$password}"));
 
         return self::SUCCESS;
     }

@@ -22,11 +22,11 @@ export function ConditionForm({ id, value, set, remove }: { id: string; value: u
     const begun: Condition = (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' };
     const [condition, setCondition] = useState<Condition>(begun);
     // What comes from elsewhere, such as undo, takes over; what comes back from here does not.
-    const given = JSON.stringify(value);
-    const [known, setKnown] = useState({ given, round: 0 });
-    if (given !== known.given) {
-        const ours = given === JSON.stringify(condition);
-        setKnown({ given, round: known.round + (ours ? 0 : 1) });
+    const stored = JSON.stringify(value);
+    const [known, setKnown] = useState({ stored, round: 0 });
+    if (stored !== known.stored) {
+        const ours = stored === JSON.stringify(condition);
+        setKnown({ stored, round: known.round + (ours ? 0 : 1) });
         if (!ours) {
             setCondition(begun);
         }

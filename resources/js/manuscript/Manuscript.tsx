@@ -9,10 +9,10 @@ import { handleKey } from './blockKeys';
 import { paste } from './blockKeys';
 
 /** Which gap is nearest to the pointer: the one beneath it, or else the closest. */
-const nearest: CollisionDetection = (given) => {
-    const under = pointerWithin(given);
+const nearest: CollisionDetection = (drag) => {
+    const under = pointerWithin(drag);
 
-    return under.length > 0 ? under : closestCenter(given);
+    return under.length > 0 ? under : closestCenter(drag);
 };
 
 /** The message as it is written, from top to bottom. */

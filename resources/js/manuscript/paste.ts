@@ -10,9 +10,9 @@ export function copiedBlocks(text: string): unknown[] | null {
         return null;
     }
     try {
-        const given = JSON.parse(text) as { format?: unknown; blocks?: unknown };
+        const parsed = JSON.parse(text) as { format?: unknown; blocks?: unknown };
 
-        return given.format === 'velvet-herald/blocks' && Array.isArray(given.blocks) ? given.blocks : null;
+        return parsed.format === 'velvet-herald/blocks' && Array.isArray(parsed.blocks) ? parsed.blocks : null;
     } catch {
         return null;
     }

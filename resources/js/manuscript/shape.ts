@@ -60,22 +60,22 @@ interface Schema {
 const definitions = schema.$defs as unknown as Record<string, Schema>;
 const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link', blocks: 'blocks', condition: 'condition', path: 'list', name: 'name', align: 'choice', look: 'look' };
 
-function partOf(name: string, given: Schema, required: boolean): Part {
-    const reference = given.$ref?.split('/').pop() ?? '';
-    const own = { ...definitions[reference], ...given };
+function partOf(name: string, definition: Schema, required: boolean): Part {
+    const reference = definition.$ref?.split('/').pop() ?? '';
+    const own = { ...definitions[reference], ...definition };
     const kind = REFERENCES[reference] ?? (own.type === 'array' ? 'objects' : own.enum ? 'choice' : own.type === 'boolean' ? 'switch' : 'number');
 
     return {
         name,
-        title: given.title ?? name,
+        title: definition.title ?? name,
         kind,
         required,
-        brief: given['x-brief'] ?? false,
-        unit: given['x-unit'],
-        hint: given['x-hint'],
-        bare: given['x-bare'] ?? false,
-        upload: given['x-upload'] ?? false,
-        description: given.description,
+        brief: definition['x-brief'] ?? false,
+        unit: definition['x-unit'],
+        hint: definition['x-hint'],
+        bare: definition['x-bare'] ?? false,
+        upload: definition['x-upload'] ?? false,
+        description: definition.description,
         options: own.enum,
         min: kind === 'objects' ? own.minItems : own.minimum,
         max: kind === 'objects' ? own.maxItems : own.maximum,
@@ -83,14 +83,14 @@ function partOf(name: string, given: Schema, required: boolean): Part {
     };
 }
 
-function shapeOf(given: Schema): Shape {
+function shapeOf(definition: Schema): Shape {
     return {
-        title: given.title ?? '',
-        purpose: given['x-purpose'],
-        fixed: given['x-fixed'],
-        parts: Object.entries(given.properties ?? {})
+        title: definition.title ?? '',
+        purpose: definition['x-purpose'],
+        fixed: definition['x-fixed'],
+        parts: Object.entries(definition.properties ?? {})
             .filter(([name]) => name !== 'id' && name !== 'type')
-            .map(([name, part]) => partOf(name, part, given.required?.includes(name) ?? false)),
+            .map(([name, part]) => partOf(name, part, definition.required?.includes(name) ?? false)),
     };
 }
 

@@ -7,11 +7,11 @@ import { useAddressState } from './useAddressState';
 export function SearchField({ label, name = 'search' }: { label: string; name?: string }) {
     const [search, set] = useAddressState();
     const { pathname } = useLocation();
-    const given = search.get(name) ?? '';
-    const [text, setText] = useState(given);
+    const inAddress = search.get(name) ?? '';
+    const [text, setText] = useState(inAddress);
 
     useEffect(() => {
-        if (text === given) {
+        if (text === inAddress) {
             return;
         }
         const timer = setTimeout(() => {
@@ -22,7 +22,7 @@ export function SearchField({ label, name = 'search' }: { label: string; name?: 
         }, 250);
 
         return () => clearTimeout(timer);
-    }, [text, given, name, pathname, set]);
+    }, [text, inAddress, name, pathname, set]);
 
     return (
         <label className="input input-sm bg-raised w-64">

@@ -35,11 +35,11 @@ export function useStaged<T>(question: (document: Manuscript) => Promise<T> | nu
                 break;
             }
             try {
-                const given = await coming;
+                const came = await coming;
                 if (number > now.shown) {
                     now.shown = number;
                     // What is the same stays the same, so that nothing is drawn for it.
-                    setAnswer((before) => replaceEqualDeep(before, given));
+                    setAnswer((before) => replaceEqualDeep(before, came));
                     setFault(null);
                     requestAnimationFrame(() => performance.measure('herald-stage', { start: since, end: performance.now() }));
                 }

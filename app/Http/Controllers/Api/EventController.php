@@ -33,7 +33,7 @@ final class EventController
     {
         $sent = ReadRequest::sent($request);
         $sent->node()->only(self::MEMBERS);
-        $given = $request->validate([
+        $asked = $request->validate([
             'id' => ['required', 'string', 'max:200', 'regex:/^[\x21-\x7E]+$/', 'not_regex:/^here-/'],
             'event' => ['required', 'string', 'max:100'],
             'record' => ['required_without:key', 'array'],
@@ -43,16 +43,16 @@ final class EventController
         /** @var Source $source the token's owner */
         $source = $request->user();
         $manifest = $source->manifest();
-        $event = $manifest->events[$given['event']] ?? throw InvalidDocument::because('event', 'event', "\"{$given['event']}\" is not an event of {$source->name}; ".implode(', ', array_keys($manifest->events)).' are');
+        $event = $manifest->events[$asked['event']] ?? throw InvalidDocument::because('event', 'event', "\"{$asked['event']}\" is not an event of {$source->name}; ".implode(', ', array_keys($manifest->events)).' are');
         $type = $manifest->recordTypes[$event->recordType];
         // As they came: validation has turned empty texts to null and cut white space.
         $parameters = $sent->node()->array('given');
         RecordReader::weigh($parameters, $limits, 'given');
-        $take = new TakeEvent($source, $given['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: hash('sha256', $request->getContent()));
+        $take = new TakeEvent($source, $asked['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: hash('sha256', $request->getContent()));
 
-        return $this->answer(isset($given['record'])
+        return $this->answer(isset($asked['record'])
             ? $this->record($take, $type, $sent->node()->array('record'), $limits)
-            : $take->take($given['key'], static fn (?Record $record): array => $record?->read($type) ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$given['key']}\" is known here; send the record itself")));
+            : $take->take($asked['key'], static fn (?Record $record): array => $record?->read($type) ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$asked['key']}\" is known here; send the record itself")));
     }
 
     public function show(string $id, Request $request): JsonResponse

@@ -32,12 +32,12 @@ final class BrandController
     /** A new brand: a copy of another, or made of the source's own colours. */
     public function store(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['name' => ['required', 'string', 'max:100'], 'from' => ['required', 'in:copy,source'], 'brand' => ['required_if:from,copy', 'nullable', 'string']]);
+        $asked = Asked::of($request, ['name' => ['required', 'string', 'max:100'], 'from' => ['required', 'in:copy,source'], 'brand' => ['required_if:from,copy', 'nullable', 'string']]);
         $source = Source::current() ?? abort(404);
-        $document = $given['from'] === 'copy' ? BrandDesk::of($given['brand'])->document() : Design::seed($source->manifest()->source, $given['name']);
-        $key = Drafts::freeKey($source->brands()->getQuery(), $given['name'], 'brand');
-        DB::transaction(static fn () => $source->brands()->create(['key' => $key, 'name' => $given['name']])
-            ->draft()->create(['document' => Json::ofArray([...$document, 'name' => $given['name']], $key)->text(), 'revision' => 1, 'user_id' => $request->user()?->id]));
+        $document = $asked['from'] === 'copy' ? BrandDesk::of($asked['brand'])->document() : Design::seed($source->manifest()->source, $asked['name']);
+        $key = Drafts::freeKey($source->brands()->getQuery(), $asked['name'], 'brand');
+        DB::transaction(static fn () => $source->brands()->create(['key' => $key, 'name' => $asked['name']])
+            ->draft()->create(['document' => Json::ofArray([...$document, 'name' => $asked['name']], $key)->text(), 'revision' => 1, 'user_id' => $request->user()?->id]));
 
         return (new DocumentController)->show($key, DocumentKind::Brand)->setStatusCode(201);
     }
@@ -45,16 +45,16 @@ final class BrandController
     /** Another name; or what templates wear from now on that name no brand, once it is published. */
     public function update(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:100'], 'default' => ['sometimes', 'accepted']]);
-        if (isset($given['default'])) {
+        $asked = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:100'], 'default' => ['sometimes', 'accepted']]);
+        if (isset($asked['default'])) {
             Gate::authorize('publish');
         }
         $brand = BrandDesk::of($key)->brand;
-        if (isset($given['default'])) {
+        if (isset($asked['default'])) {
             DefaultBrand::make($brand, $request->user());
         }
-        if (isset($given['name'])) {
-            $brand->update(['name' => $given['name']]);
+        if (isset($asked['name'])) {
+            $brand->update(['name' => $asked['name']]);
         }
 
         return (new DocumentController)->show($key, DocumentKind::Brand);

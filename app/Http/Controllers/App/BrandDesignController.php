@@ -78,7 +78,7 @@ final class BrandDesignController
     /** True messages of the source in what has been designed so far. */
     public function stage(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, [
+        $asked = Asked::of($request, [
             'messages' => ['required', 'array', 'max:3'], 'messages.*.notice' => ['required', 'string'], 'messages.*.record' => ['required', 'string'], 'messages.*.language' => ['nullable', 'string', 'max:35'],
             'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ], besides: ['document']);
@@ -86,25 +86,25 @@ final class BrandDesignController
         $design = $desk->design($desk->formed(ReadRequest::sent($request)));
         $renderer = Renderer::inMemory(app(Limits::class));
 
-        return response()->json(['messages' => array_map(static function (array $asked) use ($desk, $design, $renderer, $given): array {
-            [$answer, $message, $scope] = $desk->message($design, $asked['notice'], $asked['record'], $asked['language'] ?? null);
+        return response()->json(['messages' => array_map(static function (array $wanted) use ($desk, $design, $renderer, $asked): array {
+            [$answer, $message, $scope] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);
             $line = static fn (Part $part): string => $renderer->part($message, $part, $scope);
 
             return [
-                'html' => $given['text'] ? null : View::from($given['view'])->of($line(Part::Html)), 'text' => $given['text'] ? $line(Part::Text) : null,
+                'html' => $asked['text'] ? null : View::from($asked['view'])->of($line(Part::Html)), 'text' => $asked['text'] ? $line(Part::Text) : null,
                 'subject' => $line(Part::Subject), 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
                 'language' => $message->language, 'language_name' => LanguageTag::name($message->language), 'built_in' => $answer->isBuiltIn(),
             ];
-        }, $given['messages'])]);
+        }, $asked['messages'])]);
     }
 
     /** Takes a picture in, and makes it ready for the width in which a message is to show it. */
     public function picture(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['picture' => ['required', 'file', 'max:'.Pictures::HEAVIEST], 'width' => ['nullable', 'integer', 'between:8,720']], ['picture.uploaded' => self::TOO_HEAVY, 'picture.max' => self::TOO_HEAVY, 'picture.file' => 'Choose a file.']);
-        $picture = Pictures::take(Source::current() ?? abort(404), (string) $given['picture']->getContent(), $given['picture']->getClientOriginalName(), $request->user());
+        $asked = Asked::of($request, ['picture' => ['required', 'file', 'max:'.Pictures::HEAVIEST], 'width' => ['nullable', 'integer', 'between:8,720']], ['picture.uploaded' => self::TOO_HEAVY, 'picture.max' => self::TOO_HEAVY, 'picture.file' => 'Choose a file.']);
+        $picture = Pictures::take(Source::current() ?? abort(404), (string) $asked['picture']->getContent(), $asked['picture']->getClientOriginalName(), $request->user());
 
-        $loaded = Logo::DENSITY * (int) ($given['width'] ?? 720);
+        $loaded = Logo::DENSITY * (int) ($asked['width'] ?? 720);
         Pictures::fit($picture->name, $loaded);
 
         return response()->json([
@@ -115,10 +115,10 @@ final class BrandDesignController
     /** A whole set of colours made of a picture. */
     public function proposal(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['picture' => ['required', 'string']]);
-        Picture::query()->where(['source_id' => (Source::current() ?? abort(404))->id, 'name' => $given['picture']])->firstOrFail();
+        $asked = Asked::of($request, ['picture' => ['required', 'string']]);
+        Picture::query()->where(['source_id' => (Source::current() ?? abort(404))->id, 'name' => $asked['picture']])->firstOrFail();
         try {
-            $proposal = Proposal::of(Pixels::ofBytes(Pictures::bytes($given['picture'])));
+            $proposal = Proposal::of(Pixels::ofBytes(Pictures::bytes($asked['picture'])));
         } catch (\InvalidArgumentException $e) {
             throw ValidationException::withMessages(['picture' => $e->getMessage().'.']);
         }

@@ -61,9 +61,9 @@ final class DeskController
     /** The values of one record, by the paths of the fields; of a list, those of its first item. */
     public function sheet(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['record' => ['required', 'string']]);
+        $asked = Asked::of($request, ['record' => ['required', 'string']]);
         $desk = TemplateDesk::of($key);
-        $record = $desk->record($given['record']);
+        $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
         $sheet = new DataSheet(new Setting($source->locale('en'), $source->zone));
         $values = [];
@@ -84,18 +84,18 @@ final class DeskController
     /** The true message for a record, of what has been written so far. */
     public function stage(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, [
+        $asked = Asked::of($request, [
             'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
         ], besides: ['document']);
         $desk = TemplateDesk::of($key);
         $document = $desk->taken(ReadRequest::sent($request));
-        $rendering = $desk->rendering($document, $desk->record($given['record']), $given['language'] ?? null, Marks::Manuscript);
+        $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, Marks::Manuscript);
         $line = static fn (Part $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
 
         return response()->json([
-            'html' => $given['text'] ? null : View::from($given['view'])->of($rendering->part(Part::Html)),
-            'text' => $given['text'] ? $rendering->part(Part::Text) : null,
+            'html' => $asked['text'] ? null : View::from($asked['view'])->of($rendering->part(Part::Html)),
+            'text' => $asked['text'] ? $rendering->part(Part::Text) : null,
             'subject' => $subject, 'preview' => $preview, 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
             'reply_to' => $line(Part::ReplyTo), 'cc' => $line(Part::Cc), 'bcc' => $line(Part::Bcc),
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
@@ -138,11 +138,11 @@ final class DeskController
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
     public function proof(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]], besides: ['document']);
+        $asked = Asked::of($request, ['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]], besides: ['document']);
         $desk = TemplateDesk::of($key);
-        $rendering = $desk->rendering($desk->taken(ReadRequest::sent($request)), $desk->record($given['record']), $given['language'] ?? null);
+        $rendering = $desk->rendering($desk->taken(ReadRequest::sent($request)), $desk->record($asked['record']), $asked['language'] ?? null);
         try {
-            $result = Proof::of($desk, $rendering, $given['record'], $given['to'], $request->user());
+            $result = Proof::of($desk, $rendering, $asked['record'], $asked['to'], $request->user());
         } catch (UnsendableMessage $e) {
             throw ValidationException::withMessages(['to' => "{$e->getMessage()}: nothing was sent."]);
         }

@@ -28,7 +28,7 @@ final class DispatchController
 
     public function index(Request $request): JsonResponse
     {
-        $given = Asked::of($request, [
+        $asked = Asked::of($request, [
             'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'],
             'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000'],
         ]);
@@ -36,9 +36,9 @@ final class DispatchController
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);
         $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
         $found = $all->with(self::LOADED)->latest('id')
-            ->when($given['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
-            ->when($given['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))
-            ->when($given['search'] ?? null, function (Builder $query, string $words): void {
+            ->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
+            ->when($asked['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))
+            ->when($asked['search'] ?? null, function (Builder $query, string $words): void {
                 $like = '%'.addcslashes($words, '%_\\').'%';
                 $query->where(fn (Builder $either) => $either->whereLike('subject', $like)
                     ->orWhereHas('recipients', fn (Builder $recipient) => $recipient->whereLike('address', $like)->orWhereLike('name', $like))

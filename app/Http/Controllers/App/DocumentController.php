@@ -31,9 +31,9 @@ final class DocumentController
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were worked on. */
     public function saveDraft(string $key, DocumentKind $kind, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
+        $asked = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
         $desk = Desk::at($kind, $key);
-        Drafts::save($desk->kept(), $given['revision'], $given['version'], $desk->formed(ReadRequest::sent($request)), $request->user());
+        Drafts::save($desk->kept(), $asked['revision'], $asked['version'], $desk->formed(ReadRequest::sent($request)), $request->user());
 
         return $this->show($key, $kind);
     }
@@ -82,14 +82,14 @@ final class DocumentController
     /** Publishes the draft of that revision: it is in force from now on. */
     public function publish(string $key, DocumentKind $kind, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
+        $asked = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
         $desk = Desk::at($kind, $key);
         $json = Json::ofArray($desk->document(), $key);
         $obstacles = $desk->obstacles($json);
         if ($obstacles !== []) {
             return Problem::response(422, 'It cannot be published yet', '', $obstacles);
         }
-        Publish::document($desk, $json, $request->user(), $given['revision']);
+        Publish::document($desk, $json, $request->user(), $asked['revision']);
 
         return $this->show($key, $kind);
     }

@@ -24,10 +24,10 @@ final class LetterController
 {
     public function index(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $asked = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
         $query = self::visible()->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
-        if (($given['search'] ?? '') !== '') {
-            $like = '%'.addcslashes($given['search'], '%_\\').'%';
+        if (($asked['search'] ?? '') !== '') {
+            $like = '%'.addcslashes($asked['search'], '%_\\').'%';
             $query->where(fn ($either) => $either->whereLike('subject', $like)->orWhereLike('envelope_to', $like));
         }
         $page = $query->paginate(50);

@@ -78,11 +78,11 @@ final class NoticeController
     /** Says who answers: a template by its key, or null for the built-in. */
     public function answer(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['template' => ['present', 'nullable', 'string']]);
-        DB::transaction(function () use ($key, $given, $request): void {
+        $asked = Asked::of($request, ['template' => ['present', 'nullable', 'string']]);
+        DB::transaction(function () use ($key, $asked, $request): void {
             $notice = self::find($key);
-            $chosen = $given['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $given['template']);
-            if ($given['template'] !== null && $chosen?->template->latestVersion === null) {
+            $chosen = $asked['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $asked['template']);
+            if ($asked['template'] !== null && $chosen?->template->latestVersion === null) {
                 throw ValidationException::withMessages(['template' => 'No published template of that key claims this notice.']);
             }
             $notice->answerWith($chosen, $request->user());
@@ -96,11 +96,11 @@ final class NoticeController
      */
     private static function asked(string $key, Request $request): array
     {
-        $given = Asked::of($request, ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']]);
+        $asked = Asked::of($request, ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']]);
         $notice = self::find($key);
-        $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $given['record']])->firstOrFail();
+        $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $asked['record']])->firstOrFail();
 
-        return [$notice, $record, $given['words'] === 'built_in', $given['language'] ?? null];
+        return [$notice, $record, $asked['words'] === 'built_in', $asked['language'] ?? null];
     }
 
     private static function find(string $key): Notice

@@ -35,12 +35,12 @@ final class PeopleController
     /** Adds a person, with a password that is made up and told once. */
     public function store(Request $request): JsonResponse
     {
-        $given = Asked::of($request, [
+        $asked = Asked::of($request, [
             'name' => ['required', 'string', 'max:200'], 'role' => ['required', Rule::enum(Role::class)],
             'email' => ['required', 'string', 'max:254', static fn (string $attribute, mixed $value, Closure $fail) => EmailAddress::read($value) ?? $fail('That is no e-mail address.'), Rule::unique('users', 'email')],
         ], ['email.unique' => 'There is a person with this address already.']);
         $password = self::password();
-        $user = User::query()->create(['name' => $given['name'], 'email' => mb_strtolower($given['email']), 'role' => $given['role'], 'password' => $password]);
+        $user = User::query()->create(['name' => $asked['name'], 'email' => mb_strtolower($asked['email']), 'role' => $asked['role'], 'password' => $password]);
         activity()->performedOn($user)->causedBy($request->user())->event('added')->log("{$user->name} may sign in as {$user->role->value}");
 
         return response()->json(['id' => $user->id, 'password' => $password], 201);
@@ -49,15 +49,15 @@ final class PeopleController
     /** Another role; or another password, which ends all sessions of the person. */
     public function update(int $person, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['role' => ['sometimes', Rule::enum(Role::class)], 'password' => ['sometimes', 'accepted']]);
+        $asked = Asked::of($request, ['role' => ['sometimes', Rule::enum(Role::class)], 'password' => ['sometimes', 'accepted']]);
         $user = User::query()->findOrFail($person);
-        $role = isset($given['role']) ? Role::from($given['role']) : $user->role;
+        $role = isset($asked['role']) ? Role::from($asked['role']) : $user->role;
         if ($role !== $user->role) {
             self::keepOne($user);
             $user->update(['role' => $role]);
             activity()->performedOn($user)->causedBy($request->user())->event('role')->log("{$user->name} is {$role->value} from now on");
         }
-        $password = isset($given['password']) ? self::password() : null;
+        $password = isset($asked['password']) ? self::password() : null;
         if ($password !== null) {
             $user->update(['password' => $password]);
             $user->endSessions();
@@ -81,10 +81,10 @@ final class PeopleController
     /** A token with which the source may raise events. It is told once. */
     public function makeToken(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['name' => ['required', 'string', 'max:100']]);
+        $asked = Asked::of($request, ['name' => ['required', 'string', 'max:100']]);
         $source = Source::current() ?? abort(404);
-        $token = $source->createToken($given['name'], ['events'])->plainTextToken;
-        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$given['name']}” was made");
+        $token = $source->createToken($asked['name'], ['events'])->plainTextToken;
+        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$asked['name']}” was made");
 
         return response()->json(['token' => $token], 201);
     }

@@ -38,12 +38,12 @@ final class RecordController
         if ($source === null) {
             return response()->json(['types' => [], 'columns' => [], 'records' => [], 'total' => 0, 'page' => 1, 'pages' => 1]);
         }
-        $given = Asked::of($request, ['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $asked = Asked::of($request, ['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
         $manifest = $source->manifest();
-        $type = $manifest->recordTypes[$given['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
+        $type = $manifest->recordTypes[$asked['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
         $sheet = self::sheet($source);
         $query = $source->records()->where('type', $type->key)->latest('updated_at')->latest('id');
-        foreach (preg_split('/\s+/', mb_strtolower(trim($given['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+        foreach (preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
             $query->whereLike('search', '%'.addcslashes($word, '%_\\').'%');
         }
         $page = $query->paginate(50);
@@ -104,9 +104,9 @@ final class RecordController
     public function update(string $type, string $key, Request $request): JsonResponse
     {
         [$source, $declared] = self::find($type, $key);
-        $given = Asked::of($request, ['revision' => ['required', 'integer:strict']], besides: ['changes']);
-        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $given, $request): array {
-            if ($record === null || $record->revision !== $given['revision']) {
+        $asked = Asked::of($request, ['revision' => ['required', 'integer:strict']], besides: ['changes']);
+        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $asked, $request): array {
+            if ($record === null || $record->revision !== $asked['revision']) {
                 throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
             }
 
@@ -139,14 +139,14 @@ final class RecordController
      */
     private static function changed(RecordType $type, Record $record, Request $request): array
     {
-        $given = Asked::of($request, ['changes' => ['required', 'array']], besides: ['revision']);
-        foreach (array_keys($given['changes']) as $key) {
+        $asked = Asked::of($request, ['changes' => ['required', 'array']], besides: ['revision']);
+        foreach (array_keys($asked['changes']) as $key) {
             if (! isset(self::changeable($type)[$key])) {
                 throw ValidationException::withMessages(["changes.{$key}" => "\"{$key}\" cannot be changed here."]);
             }
         }
 
-        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->data), $given['changes']), $record->key, app(Limits::class));
+        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->data), $asked['changes']), $record->key, app(Limits::class));
     }
 
     /**

@@ -34,11 +34,11 @@ final class SessionController
 
     public function store(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']], besides: ['remember']);
-        $email = mb_strtolower($given['email']);
+        $asked = Asked::of($request, ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']], besides: ['remember']);
+        $email = mb_strtolower($asked['email']);
         // The same work whether there is such a person or not: the time it takes tells nothing.
-        User::query()->where('email', $email)->exists() || Hash::check($given['password'], self::nobody());
-        if (! Auth::attempt(['email' => $email, 'password' => $given['password']], $request->boolean('remember'))) {
+        User::query()->where('email', $email)->exists() || Hash::check($asked['password'], self::nobody());
+        if (! Auth::attempt(['email' => $email, 'password' => $asked['password']], $request->boolean('remember'))) {
             throw ValidationException::withMessages(['password' => 'No account goes with this address and password.']);
         }
         $request->session()->regenerate();
@@ -49,12 +49,12 @@ final class SessionController
     /** Another password; all other sessions of the person end. */
     public function password(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['current_password' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', new GoodPassword]]);
+        $asked = Asked::of($request, ['current_password' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', new GoodPassword]]);
         $user = $request->user();
-        if (! $user instanceof User || ! Hash::check($given['current_password'], $user->password)) {
+        if (! $user instanceof User || ! Hash::check($asked['current_password'], $user->password)) {
             throw ValidationException::withMessages(['current_password' => 'This is not your password.']);
         }
-        $user->update(['password' => $given['password']]);
+        $user->update(['password' => $asked['password']]);
         $request->session()->regenerate();
         $user->endSessions(keep: $request->session()->getId());
         activity()->performedOn($user)->causedBy($user)->event('password')->log("{$user->name} has chosen another password");

@@ -22,14 +22,14 @@ final class TemplateController
     /** All templates with where they are used; found by name, key, folder, notice and the words in them. */
     public function index(Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'archived' => ['nullable', 'boolean']]);
+        $asked = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'archived' => ['nullable', 'boolean']]);
         $source = Source::current();
         if ($source === null) {
             return response()->json(['templates' => [], 'archived' => 0]);
         }
         $manifest = $source->manifest();
         $all = $source->templates()->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
-        $words = preg_split('/\s+/', mb_strtolower(trim($given['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $words = preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $archived = $request->boolean('archived');
 
         return response()->json([
@@ -48,13 +48,13 @@ final class TemplateController
     /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
     public function store(Request $request): JsonResponse
     {
-        /** @var array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null} $given */
-        $given = Asked::of($request, [
+        /** @var array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null} $asked */
+        $asked = Asked::of($request, [
             'name' => ['required', 'string', 'max:200'], 'folder' => ['nullable', 'string', 'max:200'],
             'from' => ['required', 'in:built_in,copy,blank'], 'notice' => ['nullable', 'string'], 'template' => ['required_if:from,copy', 'nullable', 'string'],
             'record_type' => ['nullable', 'string'],
         ]);
-        $template = BeginTemplate::of(Source::current() ?? abort(404), $given, $request->user());
+        $template = BeginTemplate::of(Source::current() ?? abort(404), $asked, $request->user());
 
         return (new DocumentController)->show($template->key, DocumentKind::Template)->setStatusCode(201);
     }
@@ -62,15 +62,15 @@ final class TemplateController
     /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
     public function update(string $key, Request $request): JsonResponse
     {
-        $given = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
-        if (isset($given['archived'])) {
+        $asked = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
+        if (isset($asked['archived'])) {
             Gate::authorize('publish');
         }
         $template = TemplateDesk::of($key)->template;
-        DB::transaction(static function () use ($template, $given, $request): void {
-            $template->update([...(isset($given['name']) ? ['name' => $given['name']] : []), ...(array_key_exists('folder', $given) ? ['folder' => (string) $given['folder']] : [])]);
-            if (isset($given['archived'])) {
-                Archive::move($template, $given['archived'], $request->user());
+        DB::transaction(static function () use ($template, $asked, $request): void {
+            $template->update([...(isset($asked['name']) ? ['name' => $asked['name']] : []), ...(array_key_exists('folder', $asked) ? ['folder' => (string) $asked['folder']] : [])]);
+            if (isset($asked['archived'])) {
+                Archive::move($template, $asked['archived'], $request->user());
             }
         });
 

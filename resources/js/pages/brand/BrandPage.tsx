@@ -62,10 +62,10 @@ function One({ brand, brands }: { brand: string; brands: Schemas['BrandLine'][] 
         return <Loading />;
     }
 
-    return <Designer stored={stored.data} brands={brands} given={desk.data} person={person} begun={begun} />;
+    return <Designer stored={stored.data} brands={brands} supplied={desk.data} person={person} begun={begun} />;
 }
 
-function Designer({ stored, brands, given, person, begun }: { stored: Schemas['Brand']; brands: Schemas['BrandLine'][]; given: Schemas['BrandDesk']; person: string; begun: { kept: Manuscript | null; conflict: boolean } }) {
+function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas['Brand']; brands: Schemas['BrandLine'][]; supplied: Schemas['BrandDesk']; person: string; begun: { kept: Manuscript | null; conflict: boolean } }) {
     const client = useQueryClient();
     const [line, setLine] = useState(stored);
     const { key } = stored;
@@ -85,16 +85,16 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
 
-    const { colours, tokens } = reading ?? given.desk;
+    const { colours, tokens } = reading ?? supplied.desk;
     const desk: Desk = useMemo(
         () => ({
-            ...given.desk,
+            ...supplied.desk,
             template: key,
-            byPath: new Map(given.desk.fields.map((field: Field) => [field.path, field])),
-            values: given.values,
+            byPath: new Map(supplied.desk.fields.map((field: Field) => [field.path, field])),
+            values: supplied.values,
             record: null,
             findings: [],
-            around: reading?.around ?? given.desk.around,
+            around: reading?.around ?? supplied.desk.around,
             colours,
             colourValues: Object.fromEntries(colours.map(({ role, value }) => [role, value])),
             tokens,
@@ -103,7 +103,7 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
             openSheet: () => setOpen('variables'),
             openBlocks: () => setOpen('blocks'),
         }),
-        [given, key, colours, tokens, reading?.around, staged],
+        [supplied, key, colours, tokens, reading?.around, staged],
     );
     const put = useUpload<{ dark: boolean }>((picture, { dark }) => (dark ? design('version for the dark', { 'logo/dark_picture': picture.name }) : setTaken({ picture: picture.name })));
     const take = (file: File, dark: boolean) => put.mutate({ file, about: { dark } });
@@ -139,11 +139,11 @@ function Designer({ stored, brands, given, person, begun }: { stored: Schemas['B
             <FramePart reading={reading} mayEdit={mayEdit} />
             <Senders />
             <Social mayEdit={mayEdit} />
-            <Legal source={given.source.legal} mayEdit={mayEdit} />
-            <OwnCss reading={reading} elements={given.elements} mayEdit={mayEdit} />
+            <Legal source={supplied.source.legal} mayEdit={mayEdit} />
+            <OwnCss reading={reading} elements={supplied.elements} mayEdit={mayEdit} />
         </div>
     );
-    const messages = <Messages brand={key} choices={given.messages} staged={setStaged} />;
+    const messages = <Messages brand={key} choices={supplied.messages} staged={setStaged} />;
 
     return (
         <DeskContext value={desk}>

@@ -44,7 +44,7 @@ export function ComposerPage() {
         return <Loading />;
     }
 
-    return <Composer key={data.key} template={data} given={desk.data} person={person} begun={begun} />;
+    return <Composer key={data.key} template={data} supplied={desk.data} person={person} begun={begun} />;
 }
 
 /** Before the checks have said anything. */
@@ -53,12 +53,12 @@ const UNSAID: Schemas['Finding'][] = [];
 /** Where one begins to write. */
 const FIRST = { id: 'envelope', part: 'subject', caret: 'end' } as const;
 
-function Composer({ template, given, person, begun }: { template: Schemas['Template']; given: Schemas['Desk']; person: string; begun: { kept: Document | null; conflict: boolean } }) {
+function Composer({ template, supplied, person, begun }: { template: Schemas['Template']; supplied: Schemas['Desk']; person: string; begun: { kept: Document | null; conflict: boolean } }) {
     const { key } = template;
     const client = useQueryClient();
     const [search, setSearch] = useAddressState();
     const [line, setLine] = useState<Schemas['Template']>(template);
-    const record = search.get('record') ?? given.cast[0]?.key ?? null;
+    const record = search.get('record') ?? supplied.cast[0]?.key ?? null;
     const language = search.get('language');
     const [view, setView] = useState<View>('wide');
     const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | null>(null);
@@ -79,15 +79,15 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
     }, [line.name]);
 
     // Without a record there is no stage, and the checks tell them.
-    const around = answer?.around ?? said?.around ?? given.around;
-    const byPath = useMemo(() => new Map(given.fields.map((field: Field) => [field.path, field])), [given.fields]);
+    const around = answer?.around ?? said?.around ?? supplied.around;
+    const byPath = useMemo(() => new Map(supplied.fields.map((field: Field) => [field.path, field])), [supplied.fields]);
     const worn = useComposer((state) => state.document['brand'] as string | undefined);
-    const { colours, tokens } = given.brands?.find((brand) => (worn ? brand.key === worn : brand.default)) ?? given;
+    const { colours, tokens } = supplied.brands?.find((brand) => (worn ? brand.key === worn : brand.default)) ?? supplied;
     const colourValues = useMemo(() => Object.fromEntries(colours.map(({ role, value }) => [role, value])), [colours]);
     const known = values.data?.values;
     const desk: Desk = useMemo(
         () => ({
-            ...given,
+            ...supplied,
             template: template.key,
             byPath,
             values: known ?? {},
@@ -105,7 +105,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
             },
             openBlocks: () => setOpen('blocks'),
         }),
-        [given, template.key, byPath, known, record, findings, around, colours, colourValues, tokens, answer?.html],
+        [supplied, template.key, byPath, known, record, findings, around, colours, colourValues, tokens, answer?.html],
     );
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([
@@ -123,8 +123,8 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
         }
     };
     const stepCast = (by: number) => {
-        const index = given.cast.findIndex((member) => member.key === record);
-        const next = given.cast[(index + by + given.cast.length) % given.cast.length];
+        const index = supplied.cast.findIndex((member) => member.key === record);
+        const next = supplied.cast[(index + by + supplied.cast.length) % supplied.cast.length];
         if (next) {
             setSearch('record', next.key);
         }
@@ -174,7 +174,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
     );
     const stage = (
         <div className="flex flex-col h-full min-h-0 min-w-0 bg-base-200">
-            <Views view={view} setView={setView} languages={given.languages} language={language} setLanguage={(tag) => setSearch('language', tag)} shown={answer?.language_name ?? ''} />
+            <Views view={view} setView={setView} languages={supplied.languages} language={language} setLanguage={(tag) => setSearch('language', tag)} shown={answer?.language_name ?? ''} />
             {record === null ? (
                 <p className="flex-1 p-6 text-muted">
                     There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
@@ -184,7 +184,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
             )}
             <Seen element={seen} close={() => setSeen(null)} />
             {open === 'findings' && <FindingList findings={findings} close={() => setOpen(null)} />}
-            <CastStrip cast={given.cast} leftOut={given.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
+            <CastStrip cast={supplied.cast} leftOut={supplied.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
         </div>
     );
 
@@ -193,7 +193,7 @@ function Composer({ template, given, person, begun }: { template: Schemas['Templ
             <div data-composer className="composer">
                 <ComposerBar
                     line={line}
-                    desk={given}
+                    desk={supplied}
                     saved={saving.saved}
                     findings={findings}
                     narrow={narrow}
