@@ -40,6 +40,28 @@ final class SendingTest extends TestCase
         self::assertSame($stack->rows("select bytes from dispatch_messages join dispatch_recipients using (dispatch_id) where address = 'well@example.org'")[0]['bytes'], $letter['raw'], 'what arrived is to the byte what the dispatch keeps');
     }
 
+    public function test_each_that_a_message_goes_to_has_a_fate_of_its_own(): void
+    {
+        $stack = (new Stack)->withDemo(events: 0)->serve();
+        $file = $stack->directory.'/paid.json';
+        file_put_contents($file, json_encode([
+            'format' => 'velvet-herald/template', 'version' => 1, 'key' => 'paid', 'name' => 'Paid', 'record_type' => 'order', 'notice' => 'payment-received', 'language' => 'en',
+            'envelope' => ['subject' => 'Paid', 'cc' => 'bounce@example.org, later@example.org', 'bcc' => 'unseen@example.org'], 'manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'Thank you.']],
+        ], JSON_THROW_ON_ERROR));
+        $stack->artisan('herald:template', $file);
+        $stack->raise(['id' => 'copies', 'event' => 'order.changed', 'record' => self::ORDER + ['number' => 'T-5', 'status' => 'paid', 'customer' => ['email' => 'well@example.org']]]);
+        $this->waitForEnd($stack);
+
+        self::assertEquals([['well@example.org', 'to', 'sent', 1], ['bounce@example.org', 'cc', 'failed', 1], ['later@example.org', 'cc', 'sent', 2], ['unseen@example.org', 'bcc', 'sent', 1]], array_map(array_values(...), $stack->rows('select address, role, state, attempts from dispatch_recipients order by id')));
+        $dispatch = $stack->rows('select * from dispatches')[0];
+        self::assertSame('sent', $dispatch['state']);
+        self::assertStringContainsString('Copy to bounce@example.org: The mail server refused it: 550', $dispatch['state_reason']);
+        $letters = $stack->rows('select * from letters order by id');
+        self::assertEqualsCanonicalizing(['["well@example.org"]', '["later@example.org"]', '["unseen@example.org"]'], array_column($letters, 'envelope_to'));
+        self::assertSame([$dispatch['message_id']], array_values(array_unique(array_column($letters, 'message_id'))));
+        self::assertStringNotContainsString('unseen', $letters[0]['raw']);
+    }
+
     public function test_an_uncertain_dispatch_is_handed_over_again_only_where_its_notice_says_so_with_the_same_message_id(): void
     {
         $stack = (new Stack)->withDemo(events: 0)->serve();
