@@ -55,6 +55,8 @@ final class AppServiceProvider extends ServiceProvider
             $stream = $transport->getStream();
             if ($stream instanceof SocketStream) {
                 $stream->setTimeout((float) $config['timeout']);
+                // The last bytes of a message are small, and would wait for the acknowledgement of those before.
+                $stream->setStreamOptions(['socket' => ['tcp_nodelay' => true]]);
             }
 
             return $transport;
