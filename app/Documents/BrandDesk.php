@@ -182,15 +182,7 @@ final readonly class BrandDesk extends Desk
     /** The messages of all templates that wear it. */
     public function touched(Version $version): array
     {
-        if (! $version instanceof BrandVersion) {
-            return [];
-        }
-        $touched = [];
-        foreach (WornTemplate::of($this->brand, $this->source) as $worn) {
-            $touched["{$worn->version->id} for {$worn->answersFor?->id}"] = static fn () => $worn->dress($version);
-        }
-
-        return $touched;
+        return $version instanceof BrandVersion ? WornTemplate::dressing($this->brand, $this->source, $version) : [];
     }
 
     public function putInForce(Version $version, ?User $person, bool $ofDraft): void

@@ -6,7 +6,6 @@ namespace App\Documents;
 
 use App\Models\Brand;
 use App\Models\User;
-use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** Has a brand worn from now on by all templates that name none. What goes out in it then is compiled before. */
@@ -19,10 +18,7 @@ final class DefaultBrand
             return;
         }
         $version = $brand->latestVersion ?? throw new ConflictHttpException('Publish this brand before it becomes the default one.');
-        foreach (WornTemplate::of($brand, $brand->source, byDefault: true) as $worn) {
-            $worn->dress($version);
-        }
-        DB::transaction(static function () use ($brand, $person): void {
+        ReadyFirst::then(static fn (): array => WornTemplate::dressing($brand, $brand->source, $version, byDefault: true), static function () use ($brand, $person): void {
             $before = $brand->source->defaultBrand();
             $before->update(['is_default' => false]);
             $brand->update(['is_default' => true]);

@@ -45,13 +45,7 @@ final class Publish
         self::clear($kept);
         $version = $same ? $newest : $kept->versions()->create(['document' => $json->text(), 'user_id' => $person?->id, 'begun_from' => $draft->begun_from ?? $newest?->begun_from]);
         try {
-            $compiled = [];
-            do {
-                foreach (array_diff_key($desk->touched($version), $compiled) as $name => $compile) {
-                    $compile();
-                    $compiled[$name] = true;
-                }
-            } while (! self::switched($desk, $json, $version, $newest, $person, $revision, $compiled));
+            ReadyFirst::then(static fn (): array => $desk->touched($version), static fn () => self::switch($desk, $json, $version, $newest, $person, $revision));
         } catch (\Throwable $e) {
             if (! $same) {
                 self::abandon($version->id);
@@ -62,32 +56,21 @@ final class Publish
         return $version;
     }
 
-    /**
-     * @param  array<string, true>  $compiled
-     * @return bool false when something is touched meanwhile that has not been compiled
-     */
-    private static function switched(Desk $desk, Json $json, TemplateVersion|BrandVersion $version, TemplateVersion|BrandVersion|null $newest, ?User $person, ?int $revision, array $compiled): bool
+    private static function switch(Desk $desk, Json $json, TemplateVersion|BrandVersion $version, TemplateVersion|BrandVersion|null $newest, ?User $person, ?int $revision): void
     {
-        return DB::transaction(static function () use ($desk, $json, $version, $newest, $person, $revision, $compiled): bool {
-            $kept = $desk->kept();
-            if (array_diff_key($desk->touched($version), $compiled) !== []) {
-                return false;
-            }
-            if ($revision !== null) {
-                Drafts::ofRevision($kept, $revision)->delete();
-            }
-            if ($kept->latestVersion()->first()?->number !== $newest?->number) {
-                throw new ConflictHttpException('Someone has published '.Drafts::what($kept).' meanwhile. Look at it again before you publish.');
-            }
-            if ($version->number === null) {
-                $version->update(['number' => ($newest->number ?? 0) + 1, 'published_at' => now()]);
-                $version->uses()->createMany($desk->uses($json));
-            }
-            $kept->unsetRelations();
-            $desk->putInForce($version, $person, $revision !== null);
-
-            return true;
-        });
+        $kept = $desk->kept();
+        if ($revision !== null) {
+            Drafts::ofRevision($kept, $revision)->delete();
+        }
+        if ($kept->latestVersion()->first()?->number !== $newest?->number) {
+            throw new ConflictHttpException('Someone has published '.Drafts::what($kept).' meanwhile. Look at it again before you publish.');
+        }
+        if ($version->number === null) {
+            $version->update(['number' => ($newest->number ?? 0) + 1, 'published_at' => now()]);
+            $version->uses()->createMany($desk->uses($json));
+        }
+        $kept->unsetRelations();
+        $desk->putInForce($version, $person, $revision !== null);
     }
 
     /** Takes away what was being made ready when its process ended. */

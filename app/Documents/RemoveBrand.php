@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Documents;
 
 use App\Models\Brand;
+use App\Models\BrandVersion;
 use App\Models\Edition;
 use App\Models\Template;
 use App\Models\User;
@@ -25,7 +26,8 @@ final class RemoveBrand
             if ($wearing->isNotEmpty()) {
                 throw new ConflictHttpException('It is worn by '.$wearing->pluck('name')->join(', ', ' and ').'.');
             }
-            $editions = Edition::query()->whereIn('brand_version_id', $brand->versions()->select('id'));
+            // Those of versions too that were being made ready.
+            $editions = Edition::query()->whereIn('brand_version_id', BrandVersion::query()->where('document_id', $brand->id)->select('id'));
             (clone $editions)->whereDoesntHave('dispatches')->delete();
             if ($editions->exists()) {
                 throw new ConflictHttpException('Messages went out in it. It is kept, so that they can be shown as they were.');

@@ -66,6 +66,22 @@ final readonly class WornTemplate
     }
 
     /**
+     * What makes the messages of all that wear a brand, for {@see ReadyFirst}.
+     *
+     * @param  bool|null  $byDefault  as above
+     * @return array<string, \Closure(): mixed>
+     */
+    public static function dressing(Brand $brand, Source $source, BrandVersion $version, ?bool $byDefault = null): array
+    {
+        $dressing = [];
+        foreach (self::of($brand, $source, $byDefault) as $worn) {
+            $dressing["{$worn->version->id} for {$worn->answersFor?->id}"] = static fn () => $worn->dress($version);
+        }
+
+        return $dressing;
+    }
+
+    /**
      * The languages in which its message would not be the same in another design.
      *
      * @return list<string>
@@ -96,7 +112,7 @@ final readonly class WornTemplate
      *
      * @throws \Herald\Document\InvalidDocument when it no longer fits its source
      */
-    public function dress(BrandVersion $brand): void
+    private function dress(BrandVersion $brand): void
     {
         $version = $this->whole();
         $document = $this->read($version);

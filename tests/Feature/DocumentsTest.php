@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Documents\BrandDesk;
+use App\Documents\DefaultBrand;
 use App\Documents\Publish;
 use App\Documents\PublishTemplate;
+use App\Documents\RemoveBrand;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Edition;
@@ -107,6 +109,35 @@ final class DocumentsTest extends TestCase
         Publish::document($this->desk(), $this->brand('#004488'));
 
         self::assertSame(0, DB::table('versions')->whereNull('number')->count());
+    }
+
+    public function test_what_is_published_while_another_brand_becomes_the_default_one_is_compiled_in_it_as_well(): void
+    {
+        $receipt = Json::ofFile(database_path('demo/night-blue-receipt.json'))->data;
+        $other = $this->source->brands()->create(['key' => 'other', 'name' => 'Other']);
+        Publish::document(BrandDesk::with($other, $this->source), $this->brand('#004488'));
+        $once = true;
+        Edition::created(function () use ($receipt, &$once): void {
+            if ($once) {
+                $once = false;
+                PublishTemplate::from($this->source, Json::ofArray([...$receipt, 'key' => 'second', 'name' => 'Second', 'notice' => 'being-packed'], 'second'));
+            }
+        });
+        DefaultBrand::make($other->load('latestVersion'), null);
+
+        $second = TemplateVersion::query()->whereRelation('template', 'key', 'second')->firstOrFail();
+        self::assertSame(2, Edition::query()->where(['brand_version_id' => $other->latestVersion?->id, 'template_version_id' => $second->id])->count());
+        self::assertSame(['other'], Brand::query()->where('is_default', true)->pluck('key')->all());
+    }
+
+    public function test_a_brand_can_be_taken_away_though_a_version_of_it_was_left_behind(): void
+    {
+        $other = $this->source->brands()->create(['key' => 'other', 'name' => 'Other']);
+        $version = DB::table('versions')->insertGetId(['document_id' => $other->id, 'kind' => 'brand', 'number' => null, 'document' => '{}', 'created_at' => now()]);
+        Edition::query()->create(['fingerprint' => 'f', 'notice_id' => $this->source->notices()->value('id'), 'brand_version_id' => $version, 'language' => 'en', 'brand' => 'Other', 'compiled' => []]);
+        RemoveBrand::from($other, null);
+
+        self::assertSame(['larkmoor'], Brand::query()->pluck('key')->all());
     }
 
     public function test_a_file_that_is_no_document_of_its_kind_is_refused_with_its_place(): void
