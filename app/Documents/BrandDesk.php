@@ -20,7 +20,7 @@ use Herald\Brand\BrandDifferences;
 use Herald\Brand\Logo;
 use Herald\Check\Brand\BrandChecks;
 use Herald\Check\Brand\BrandExamination;
-use Herald\Check\Brand\BrandFinding;
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 use Herald\Colour\Pixels;
 use Herald\Document\InvalidDocument;
@@ -64,9 +64,6 @@ final readonly class BrandDesk extends Desk
         return Design::stored($document, Pictures::address());
     }
 
-    /**
-     * @return list<BrandFinding>
-     */
     public function findings(Json $document): array
     {
         $pictures = array_map(static fn (string $name): Pixels => Pixels::ofBytes(Pictures::bytes($name)), self::pictures($document));
@@ -137,11 +134,6 @@ final readonly class BrandDesk extends Desk
         return BrandDifferences::between($before, $after);
     }
 
-    public function obstacles(Json $document): array
-    {
-        return array_map(static fn (BrandFinding $finding): array => ['place' => $finding->place, 'reason' => $finding->words], $this->grave($document));
-    }
-
     /** Which messages would change, which templates override some of it, and what stands in the way. */
     public function outlook(Json $document): array
     {
@@ -152,7 +144,7 @@ final readonly class BrandDesk extends Desk
             try {
                 $changed = $worn->changes($before, $after);
             } catch (InvalidDocument $e) {
-                $broken[] = new BrandFinding(Weight::Grave, '', "{$worn->template->name} can no longer be compiled: {$e->getMessage()}");
+                $broken[] = Finding::ofWhole(Weight::Grave, "{$worn->template->name} can no longer be compiled: {$e->getMessage()}");
 
                 continue;
             }
@@ -190,14 +182,6 @@ final readonly class BrandDesk extends Desk
         if ($version->wasRecentlyCreated) {
             activity()->performedOn($this->brand)->causedBy($person)->event('published')->log($version->called($this->brand->name).', published');
         }
-    }
-
-    /**
-     * @return list<BrandFinding>
-     */
-    private function grave(Json $document): array
-    {
-        return array_values(array_filter($this->findings($document), static fn (BrandFinding $finding): bool => $finding->weight === Weight::Grave));
     }
 
     public function check(Json $document): void

@@ -12,6 +12,7 @@ use App\Models\Template;
 use App\Models\TemplateVersion;
 use App\Models\User;
 use App\Models\Version;
+use Herald\Check\Finding;
 use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -70,11 +71,11 @@ abstract readonly class Desk
     abstract public function differences(array $before, array $after): array;
 
     /**
-     * What keeps a document from being published.
+     * What the checks say of a document, unfinished as it may be.
      *
-     * @return list<array{place: string, reason: string}>
+     * @return list<Finding>
      */
-    abstract public function obstacles(Json $document): array;
+    abstract public function findings(Json $document): array;
 
     /**
      * What publishing a document would do, beside what the versions differ in.
@@ -103,6 +104,16 @@ abstract readonly class Desk
      * @param  bool  $ofDraft  whether a person wrote and published it here
      */
     abstract public function putInForce(Version $version, ?User $person, bool $ofDraft): void;
+
+    /**
+     * What keeps a document from being published.
+     *
+     * @return list<Finding>
+     */
+    public function grave(Json $document): array
+    {
+        return Finding::grave($this->findings($document));
+    }
 
     /**
      * What is being worked on, or else what was published last.

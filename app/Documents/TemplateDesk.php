@@ -134,16 +134,13 @@ final readonly class TemplateDesk extends Desk
         return [FirstCast::of($this->type, $records), $unreadable];
     }
 
-    /**
-     * @return list<Finding>
-     */
     public function findings(Json $document): array
     {
         $data = array_map(fn (array $record): array => [$this->type->key => $record], $this->records(self::RECORDS)[0]);
 
         $worn = $document->node()->optionalString('brand');
         $missing = $worn === null || $this->source->brands()->where('key', $worn)->has('versions')->exists() ? [] : [
-            Finding::ofWhole(Weight::Advisory, "It is to wear the brand “{$worn}”, of which nothing is published: it goes out in the default brand.", Mend::member('Wear the default brand', 'brand', null)),
+            Finding::ofWhole(Weight::Advisory, "It is to wear the brand “{$worn}”, of which nothing is published: it goes out in the default brand.", 'brand', [Mend::document('Wear the default brand', ['brand' => null])]),
         ];
 
         return [...$missing, ...Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data)), $this->brand($worn)))];
@@ -173,11 +170,6 @@ final readonly class TemplateDesk extends Desk
     public function differences(array $before, array $after): array
     {
         return Differences::between($before, $after, $this->vocabulary);
-    }
-
-    public function obstacles(Json $document): array
-    {
-        return array_map(static fn (Finding $finding): array => ['place' => (string) $finding->block, 'reason' => $finding->words], $this->grave($document));
     }
 
     /** For which notice, for how many people, and what stands in the way. */
@@ -248,12 +240,9 @@ final readonly class TemplateDesk extends Desk
         }
     }
 
-    /**
-     * @return list<Finding>
-     */
-    private function grave(Json $document): array
+    public function grave(Json $document): array
     {
-        $grave = array_values(array_filter($this->findings($document), static fn (Finding $finding): bool => $finding->weight === Weight::Grave));
+        $grave = parent::grave($document);
 
         // What is known to be wrong need not be tried.
         return $grave === [] ? Trial::of($this, $document) : $grave;

@@ -20,7 +20,7 @@ final class FaintLook implements Check
         $look = Look::of(new Node($template->document, '', 'template'));
         $colours = $look->over($brand);
         foreach (self::faint($look, $brand, $colours) as [$role, $words, $readable]) {
-            yield Finding::ofWhole(Weight::Advisory, $words.' This template sets it.', Mend::member("Make it {$readable}", 'look', $look->with($role, $readable)));
+            yield Finding::ofWhole(Weight::Advisory, $words.' This template sets it.', 'look', [Mend::document("Make it {$readable}", ['look' => $look->with($role, $readable)])]);
         }
         $seen = [];
         foreach ($template->pieces as $piece) {

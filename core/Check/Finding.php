@@ -6,14 +6,15 @@ namespace Herald\Check;
 
 use Herald\Manuscript\Piece;
 
-/** What a check says about a template: where, what, how grave, how to mend it. */
+/** What a check says about a document: where, what, how grave, how to mend it. */
 final readonly class Finding
 {
     /**
      * @param  string|null  $block  the id of the block it is about, "envelope", or null for the whole
-     * @param  string|null  $id  of the object within it: the block itself, or one of its rows, columns or branches
-     * @param  string|null  $part  the member of that object
+     * @param  string|null  $id  of the object within it: the block itself, or one of its rows, columns or branches; null for the document itself
+     * @param  string|null  $part  the member of that object; of the document itself, the place of the member: "colours/link"
      * @param  string|null  $variable  the path of the variable it is about
+     * @param  list<Mend>  $mends  each does away with it
      */
     private function __construct(
         public Weight $weight,
@@ -22,13 +23,13 @@ final readonly class Finding
         public ?string $id,
         public ?string $part,
         public ?string $variable,
-        public ?Mend $mend,
+        public array $mends,
     ) {
     }
 
     public static function at(Piece $piece, Weight $weight, string $words, ?Mend $mend = null, ?string $variable = null): self
     {
-        return new self($weight, $words, $piece->block, $piece->id, $piece->part, $variable, $mend);
+        return new self($weight, $words, $piece->block, $piece->id, $piece->part, $variable, $mend === null ? [] : [$mend]);
     }
 
     /**
@@ -36,11 +37,24 @@ final readonly class Finding
      */
     public static function ofBlock(?string $block, Weight $weight, string $words): self
     {
-        return new self($weight, $words, $block, $block, null, null, null);
+        return new self($weight, $words, $block, $block, null, null, []);
     }
 
-    public static function ofWhole(Weight $weight, string $words, ?Mend $mend = null): self
+    /**
+     * @param  string|null  $part  the place of a member of the document: "colours/link", "logo", "css"
+     * @param  list<Mend>  $mends
+     */
+    public static function ofWhole(Weight $weight, string $words, ?string $part = null, array $mends = []): self
     {
-        return new self($weight, $words, null, null, null, null, $mend);
+        return new self($weight, $words, null, null, $part, null, $mends);
+    }
+
+    /**
+     * @param  list<self>  $findings
+     * @return list<self> those that keep a document from being published
+     */
+    public static function grave(array $findings): array
+    {
+        return array_values(array_filter($findings, static fn (self $finding): bool => $finding->weight === Weight::Grave));
     }
 }

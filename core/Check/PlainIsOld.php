@@ -20,7 +20,8 @@ final class PlainIsOld implements Check
             yield Finding::ofWhole(
                 Weight::Advisory,
                 'The plain text was taken over by hand, and the message has changed since: see that it still says the same.',
-                Mend::member('It is right as it is', 'plain', [...$plain, 'of' => $now]),
+                'plain',
+                [Mend::document('It is right as it is', ['plain' => [...$plain, 'of' => $now]])],
             );
         }
     }

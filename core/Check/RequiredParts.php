@@ -30,9 +30,9 @@ final class RequiredParts implements Check
             if (! isset($always[$path]) && isset($sometimes[$path])) {
                 yield Finding::ofWhole(Weight::Advisory, "“{$label}” must be in every “{$notice->name}”, and here it stands under a condition only.");
             } elseif (! isset($always[$path])) {
-                yield Finding::ofWhole(Weight::Grave, $isLink ? "“{$notice->name}” needs a link to “{$label}”, and there is none." : "“{$notice->name}” must name “{$label}”, and does not.", $isLink
+                yield Finding::ofWhole(Weight::Grave, $isLink ? "“{$notice->name}” needs a link to “{$label}”, and there is none." : "“{$notice->name}” must name “{$label}”, and does not.", mends: [$isLink
                     ? Mend::append("Put in a button to “{$label}”", ['type' => Button::type(), 'label' => [['text' => $label]], 'link' => $words])
-                    : Mend::append("Put in a line with “{$label}”", ['type' => Text::type(), 'text' => [['text' => $label.': '], ...$words]]));
+                    : Mend::append("Put in a line with “{$label}”", ['type' => Text::type(), 'text' => [['text' => $label.': '], ...$words]])]);
             }
         }
     }

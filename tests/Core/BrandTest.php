@@ -7,7 +7,7 @@ namespace Tests\Core;
 use Herald\Brand\Brand;
 use Herald\Check\Brand\BrandChecks;
 use Herald\Check\Brand\BrandExamination;
-use Herald\Check\Brand\BrandFinding;
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 use Herald\Colour\Colour;
 use Herald\Colour\Pixels;
@@ -197,7 +197,7 @@ final class BrandTest extends TestCase
 
     public function test_words_that_own_css_makes_hard_to_read_are_said(): void
     {
-        $said = static fn (string $css): array => array_map(static fn (BrandFinding $finding): string => $finding->words, array_values(array_filter(self::findings(self::brand(['css' => $css]), null, null), static fn (BrandFinding $finding): bool => $finding->place === 'css')));
+        $said = static fn (string $css): array => array_map(static fn (Finding $finding): string => $finding->words, array_values(array_filter(self::findings(self::brand(['css' => $css]), null, null), static fn (Finding $finding): bool => $finding->part === 'css')));
 
         self::assertSame(['A heading (.heading) stands out by 1.0:1 from the ground of the message where your own CSS has it; 4.5:1 is needed to read it.'], $said('.heading { color: #fefefe }'));
         self::assertCount(1, $said('.paper { background-color: #222222 }'), 'one ground, however much stands on it');
@@ -220,16 +220,16 @@ final class BrandTest extends TestCase
         $onWhite = ['logo' => $logo, 'colours' => ['header' => '#FFFFFF', 'header_text' => '#16233A']];
 
         $findings = self::findings(self::brand($onWhite), $white, null);
-        self::assertSame([Weight::Grave, 'logo', 'This logo disappears on white, the ground of the header: 1.0:1.'], [$findings[0]->weight, $findings[0]->place, $findings[0]->words]);
+        self::assertSame([Weight::Grave, 'logo', 'This logo disappears on white, the ground of the header: 1.0:1.'], [$findings[0]->weight, $findings[0]->part, $findings[0]->words]);
         self::assertContains('Show the other version', array_column(self::findings(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $white, $night)[0]->mends, 'label'));
         foreach ($findings[0]->mends as $mend) {
             $mended = $onWhite;
-            foreach ($mend->set as $place => $value) {
+            foreach ($mend->set as ['part' => $place, 'value' => $value]) {
                 [$owner, $member] = explode('/', $place);
                 $mended[$owner][$member] = $value;
             }
             $mended['logo'] = array_filter($mended['logo']);
-            self::assertNotContains(Weight::Grave, array_map(static fn (BrandFinding $one): Weight => $one->weight, self::findings(self::brand($mended), $white, null)), $mend->label);
+            self::assertNotContains(Weight::Grave, array_map(static fn (Finding $one): Weight => $one->weight, self::findings(self::brand($mended), $white, null)), $mend->label);
         }
         // A dark logo is lost in the dark unless there is a version for it; that is advice, for the light is in order.
         self::assertStringContainsString('the header in dark surroundings', self::words(self::findings(self::brand($onWhite), $night, null)));
@@ -315,7 +315,7 @@ final class BrandTest extends TestCase
     }
 
     /**
-     * @return list<BrandFinding>
+     * @return list<Finding>
      */
     private static function findings(Brand $brand, ?Pixels $logo, ?Pixels $darkLogo): array
     {
@@ -323,10 +323,10 @@ final class BrandTest extends TestCase
     }
 
     /**
-     * @param  list<BrandFinding>  $findings
+     * @param  list<Finding>  $findings
      */
     private static function words(array $findings): string
     {
-        return implode("\n", array_map(static fn (BrandFinding $finding): string => $finding->words, $findings));
+        return implode("\n", array_map(static fn (Finding $finding): string => $finding->words, $findings));
     }
 }

@@ -10,6 +10,7 @@ use Herald\Cast\FirstCast;
 use Herald\Check\Checks;
 use Herald\Check\Examination;
 use Herald\Check\Finding;
+use Herald\Check\Mend;
 use Herald\Document\Json;
 use Herald\Notice\Notice;
 use Herald\Record\Fullness;
@@ -65,7 +66,7 @@ final class CheckTest extends TestCase
         $records = [['visit' => Sample::record()], ['visit' => Sample::record(['guest' => ['name' => null, 'email' => 'x@example.org'], 'items' => [['name' => 'Mug']]])]];
         $findings = Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness($records), Brand::usual()));
 
-        self::assertSame($expected, array_map(static fn (Finding $finding): string => "{$finding->weight->value} {$finding->id}.{$finding->part}: {$finding->words}".($finding->mend === null ? '' : " [{$finding->mend->label}]"), $findings));
+        self::assertSame($expected, array_map(static fn (Finding $finding): string => "{$finding->weight->value} {$finding->id}.{$finding->part}: {$finding->words}".implode('', array_map(static fn (Mend $mend): string => " [{$mend->label}]", $finding->mends)), $findings));
     }
 
     public function test_every_mend_does_away_with_its_finding(): void
@@ -75,8 +76,7 @@ final class CheckTest extends TestCase
         $mended = 0;
         foreach (self::templates() as $name => [$blocks, $rest]) {
             foreach ($find(Sample::document($blocks, $rest)) as $finding) {
-                if ($finding->mend?->set !== null) {
-                    ['id' => $id, 'part' => $part, 'value' => $value] = $finding->mend->set;
+                foreach ($finding->mends[0]->set ?? [] as ['id' => $id, 'part' => $part, 'value' => $value]) {
                     $after = self::with($blocks, $id, $part, $value);
                     $left = array_map(static fn (Finding $one): string => $one->words, $find(Sample::document($after, $rest)));
                     self::assertNotContains($finding->words, $left, $name);
@@ -98,7 +98,7 @@ final class CheckTest extends TestCase
         $found = self::about($notice, $without);
         self::assertSame(['“Order received” needs a link to “Order page”, and there is none.', '“Order received” must name “Number”, and does not.'], array_column($found, 'words'));
         foreach ($found as $finding) {
-            $without['manuscript'][] = ['id' => 'm'.count($without['manuscript'])] + $finding->mend->append;
+            $without['manuscript'][] = ['id' => 'm'.count($without['manuscript'])] + $finding->mends[0]->append;
         }
         self::assertSame([], self::about($notice, $without));
 
@@ -161,12 +161,12 @@ final class CheckTest extends TestCase
 
         [$finding] = $find([$text + ['look' => ['text' => '#AAAAAA']]]);
         self::assertSame(['t', 'Text on paper stands out by 2.3:1 here; 4.5:1 is needed to read it.'], [$finding->block, $finding->words]);
-        self::assertSame([], $find([$text + ['look' => $finding->mend?->set['value']]]));
+        self::assertSame([], $find([$text + ['look' => $finding->mends[0]->set[0]['value']]]));
         // A ground under words that could be read before.
         self::assertStringStartsWith('Text on accent', $find([['id' => 's', 'type' => 'section', 'look' => ['accent' => '#445566'], 'blocks' => [$text]]])[0]->words);
         [$whole] = $find([$text], ['look' => ['button' => '#222222']]);
-        self::assertSame([null, 'template', 'look'], [$whole->block, $whole->mend?->set['id'], $whole->mend?->set['part']]);
-        self::assertSame([], $find([$text], ['look' => $whole->mend?->set['value']]));
+        self::assertSame([null, null, 'look'], [$whole->block, $whole->mends[0]->set[0]['id'], $whole->mends[0]->set[0]['part']]);
+        self::assertSame([], $find([$text], ['look' => $whole->mends[0]->set[0]['value']]));
     }
 
     private static function larkmoor(): Manifest

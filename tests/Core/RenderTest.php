@@ -366,7 +366,7 @@ final class RenderTest extends TestCase
         $changed['manuscript'][0]['text'] = [['text' => 'Another heading']];
         $found = array_values($old($changed));
         self::assertCount(1, $found);
-        self::assertSame([], $old([...$changed, 'plain' => $found[0]->mend?->set['value']]));
+        self::assertSame([], $old([...$changed, 'plain' => $found[0]->mends[0]->set[0]['value']]));
         $changed = $taken;
         $changed['translations']['de']['h.text'] = [['text' => 'Anders']];
         self::assertCount(1, $old($changed), 'in any language');

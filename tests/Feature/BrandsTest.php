@@ -111,7 +111,7 @@ final class BrandsTest extends TestCase
         // Each of its mends does away with it.
         foreach ($this->read($document)->json('findings.0.mends') as $mend) {
             $mended = $document;
-            foreach ($mend['set'] as $place => $value) {
+            foreach ($mend['set'] as ['part' => $place, 'value' => $value]) {
                 data_set($mended, str_replace('/', '.', $place), $value);
             }
             $mended['logo'] = array_filter($mended['logo']);
@@ -219,8 +219,8 @@ final class BrandsTest extends TestCase
         self::assertStringContainsString('Line 1: “position” is left out', $words);
         self::assertStringContainsString('Line 2: “box-shadow” is dropped by Gmail', $words);
 
-        $mend = array_values(array_filter($reading->json('findings'), static fn (array $finding): bool => $finding['place'] === 'colours/link'))[0]['mends'][0]['set'];
-        $document['colours']['link'] = $mend['colours/link'];
+        $mend = array_values(array_filter($reading->json('findings'), static fn (array $finding): bool => $finding['part'] === 'colours/link'))[0]['mends'][0]['set'];
+        $document['colours']['link'] = $mend[0]['value'];
         self::assertStringNotContainsString('Link on', implode("\n", array_column($this->read($document)->json('findings'), 'words')));
 
         $document['manuscript'][1]['blocks'][1]['text'] = [['variable' => 'source.nam']];

@@ -123,7 +123,7 @@ final class ComposingTest extends TestCase
         $document['manuscript'][5]['link'] = [];
         $findings = $this->ask('POST', self::TEMPLATE.'/findings', ['document' => $document])->assertOk()->json('findings');
         self::assertSame(['grave', 'grave'], array_column(array_slice($findings, 0, 2), 'weight'));
-        self::assertSame([['id' => 'see', 'part' => 'link', 'value' => [['variable' => 'order.page']]]], array_column(array_filter(array_column($findings, 'mend'), static fn (?array $mend): bool => ($mend['label'] ?? '') === 'Lead to “Order page”'), 'set'));
+        self::assertSame([['id' => 'see', 'part' => 'link', 'value' => [['variable' => 'order.page']]]], array_merge(...array_column(array_filter(array_merge(...array_column($findings, 'mends')), static fn (array $mend): bool => $mend['label'] === 'Lead to “Order page”'), 'set')));
 
         $blocks = fn (array $blocks, string $format = 'velvet-herald/blocks') => $this->ask('POST', '/api/app/blocks', ['format' => $format, 'version' => 1, 'blocks' => $blocks]);
         $blocks([['id' => 'a', 'type' => 'text', 'text' => 'Dear {order.customer.first_name or "guest"}']])->assertOk()->assertJsonPath('blocks.0.text.1', ['variable' => 'order.customer.first_name', 'fallback' => 'guest']);

@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use Herald\Check\Brand\BrandFinding;
-use Herald\Check\Brand\BrandMend;
 use Herald\Check\Finding;
+use Herald\Check\Mend;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 
 /**
- * What a check says of a template or a brand, with its mends.
+ * What a check says of a document, with its mends.
  *
- * @property Finding|BrandFinding $resource
+ * @property Finding $resource
  */
 final class FindingLine extends JsonResource
 {
@@ -22,11 +21,10 @@ final class FindingLine extends JsonResource
     public function toArray(Request $request): array
     {
         $finding = $this->resource;
-        $said = ['weight' => $finding->weight->value, 'words' => $finding->words];
 
-        return $finding instanceof BrandFinding
-            ? [...$said, 'place' => $finding->place, 'mends' => array_map(static fn (BrandMend $mend): array => ['label' => $mend->label, 'set' => (object) $mend->set], $finding->mends)]
-            : [...$said, 'block' => $finding->block, 'id' => $finding->id, 'part' => $finding->part, 'variable' => $finding->variable,
-                'mend' => $finding->mend === null ? null : ['label' => $finding->mend->label, 'set' => $finding->mend->set, 'append' => $finding->mend->append]];
+        return [
+            'weight' => $finding->weight->value, 'words' => $finding->words, 'block' => $finding->block, 'id' => $finding->id, 'part' => $finding->part, 'variable' => $finding->variable,
+            'mends' => array_map(static fn (Mend $mend): array => ['label' => $mend->label, 'set' => $mend->set, 'append' => $mend->append], $finding->mends),
+        ];
     }
 }

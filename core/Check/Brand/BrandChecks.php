@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 
 /** The checks of brands there are. */
@@ -21,7 +22,7 @@ final class BrandChecks
     ];
 
     /**
-     * @return list<BrandFinding> the grave ones first
+     * @return list<Finding> the grave ones first
      */
     public static function of(BrandExamination $brand): array
     {
@@ -29,8 +30,8 @@ final class BrandChecks
         foreach (self::ALL as $check) {
             array_push($findings, ...(new $check)->examine($brand));
         }
-        $rank = static fn (BrandFinding $finding): int => (int) array_search($finding->weight, [Weight::Grave, Weight::Advisory, Weight::Remark], true);
-        usort($findings, static fn (BrandFinding $one, BrandFinding $other): int => $rank($one) <=> $rank($other));
+        $rank = static fn (Finding $finding): int => (int) array_search($finding->weight, [Weight::Grave, Weight::Advisory, Weight::Remark], true);
+        usort($findings, static fn (Finding $one, Finding $other): int => $rank($one) <=> $rank($other));
 
         return $findings;
     }

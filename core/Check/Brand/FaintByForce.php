@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 use Herald\Colour\Contrast;
 use Herald\Style\Pair;
@@ -17,9 +18,10 @@ final class FaintByForce implements BrandCheck
         foreach (Pair::all() as $pair) {
             $ratio = Contrast::between($colours->of($pair->text)->mirrored(), $colours->of($pair->ground)->mirrored());
             if ($ratio < Contrast::LARGE && $colours->ratio($pair) >= Contrast::TEXT) {
-                yield new BrandFinding(
-                    Weight::Remark, "colours/{$pair->text->value}",
+                yield Finding::ofWhole(
+                    Weight::Remark,
                     sprintf('%s on %s stands out by %.1f:1 where a program inverts colours by force; a ground that is clearly dark or clearly light holds there.', ucfirst($pair->text->words()), $pair->ground->words(), Contrast::figure($ratio)),
+                    "colours/{$pair->text->value}",
                 );
             }
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Herald\Check\Finding;
+use Herald\Check\Mend;
 use Herald\Check\Weight;
 use Herald\Colour\Contrast;
 
@@ -16,11 +18,11 @@ final class FaintColours implements BrandCheck
         foreach (['colours' => [$light, ''], 'dark' => [$brand->brand->dark($light), ' in dark surroundings']] as $place => [$colours, $where]) {
             foreach ($colours->unreadable() as $pair) {
                 $readable = $colours->readable($pair->text)->hex();
-                yield new BrandFinding(
+                yield Finding::ofWhole(
                     Weight::Advisory,
-                    "{$place}/{$pair->text->value}",
                     sprintf('%s on %s%s stands out by %.1f:1; %.1f:1 is needed to read it.', ucfirst($pair->text->words()), $pair->ground->words(), $where, Contrast::figure($colours->ratio($pair)), Contrast::TEXT),
-                    [new BrandMend("Make it {$readable}, the nearest that can be read", ["{$place}/{$pair->text->value}" => $readable])],
+                    "{$place}/{$pair->text->value}",
+                    [Mend::document("Make it {$readable}, the nearest that can be read", ["{$place}/{$pair->text->value}" => $readable])],
                 );
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Check\Brand;
 
 use Herald\Brand\Logo;
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 
 /** A logo with too few pixels for dense screens. */
@@ -14,7 +15,7 @@ final class LogoBlurred implements BrandCheck
     {
         $shown = $brand->brand->logo === null ? 0 : $brand->brand->logo->width;
         if ($brand->logo !== null && $brand->logo->width < $shown * Logo::DENSITY) {
-            yield new BrandFinding(Weight::Remark, 'logo', "The picture is {$brand->logo->width} px wide and shown at {$shown} px: it is blurred on dense screens, which show ".(Logo::DENSITY * $shown).' px there.');
+            yield Finding::ofWhole(Weight::Remark, "The picture is {$brand->logo->width} px wide and shown at {$shown} px: it is blurred on dense screens, which show ".(Logo::DENSITY * $shown).' px there.', 'logo');
         }
     }
 }

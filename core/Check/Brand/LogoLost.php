@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Herald\Check\Finding;
+use Herald\Check\Mend;
 use Herald\Check\Weight;
 use Herald\Colour\Colour;
 use Herald\Colour\Contrast;
@@ -29,7 +31,7 @@ final class LogoLost implements BrandCheck
             $sight = Sight::of($picture, $ground);
             $words = $sight->words($plate === null ? self::named($ground, $where) : "its plate, {$ground->hex()}");
             if ($words !== null) {
-                yield new BrandFinding($sight->isLost() ? $weight : Weight::Advisory, 'logo', $words.'.', self::mends($brand, $picture, $other, $colours === $brand->header));
+                yield Finding::ofWhole($sight->isLost() ? $weight : Weight::Advisory, $words.'.', 'logo', self::mends($brand, $picture, $other, $colours === $brand->header));
             }
         }
     }
@@ -37,7 +39,7 @@ final class LogoLost implements BrandCheck
     /**
      * @param  Pixels|null  $other  another version that could take its place
      * @param  bool  $light  whether its ground in the light is at hand, which can be changed
-     * @return list<BrandMend>
+     * @return list<Mend>
      */
     private static function mends(BrandExamination $brand, Pixels $picture, ?Pixels $other, bool $light): array
     {
@@ -45,18 +47,18 @@ final class LogoLost implements BrandCheck
         $candidates = ['white' => '#FFFFFF', 'the colour of headings' => $brand->brand->colour(ColourRole::Heading), 'ink' => '#1B1119'];
         foreach ($candidates as $name => $hex) {
             if (count($mends) < 1 && Sight::of($picture, Colour::ofHex($hex))->isClear()) {
-                $mends[] = new BrandMend("Lay a plate of {$name} behind it", ['logo/plate' => $hex]);
+                $mends[] = Mend::document("Lay a plate of {$name} behind it", ['logo/plate' => $hex]);
             }
         }
         foreach ($light ? [...array_slice($candidates, 1), 'white' => '#FFFFFF'] : [] as $name => $hex) {
             if (count($mends) < 2 && $hex !== $brand->header->of(ColourRole::Header)->hex() && Sight::of($picture, Colour::ofHex($hex))->isClear()) {
                 $text = $brand->header->with(ColourRole::Header, Colour::ofHex($hex))->readable(ColourRole::HeaderText)->hex();
-                $mends[] = new BrandMend("Give the header a ground of {$name}", ['colours/header' => $hex, 'colours/header_text' => $text, 'logo/plate' => null]);
+                $mends[] = Mend::document("Give the header a ground of {$name}", ['colours/header' => $hex, 'colours/header_text' => $text, 'logo/plate' => null]);
             }
         }
         $pictures = $brand->brand->logoPictures();
         if ($other !== null && $pictures !== null && Sight::of($other, $brand->header->of(ColourRole::Header))->isClear()) {
-            $mends[] = new BrandMend('Show the other version', ['logo/picture' => $pictures[1], 'logo/dark_picture' => $pictures[0]]);
+            $mends[] = Mend::document('Show the other version', ['logo/picture' => $pictures[1], 'logo/dark_picture' => $pictures[0]]);
         }
 
         return $mends;

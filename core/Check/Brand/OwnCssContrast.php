@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Check\Brand;
 
 use Herald\Brand\Brand;
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 use Herald\Colour\Colour;
 use Herald\Colour\Contrast;
@@ -30,7 +31,7 @@ final class OwnCssContrast implements BrandCheck
     ];
 
     /**
-     * @return list<BrandFinding> one for each element whose words it colours, and for each ground, at its worst
+     * @return list<Finding> one for each element whose words it colours, and for each ground, at its worst
      */
     public function examine(BrandExamination $brand): array
     {
@@ -53,10 +54,10 @@ final class OwnCssContrast implements BrandCheck
                 $cause = $words === $brand->colour($ink ?? $usual) ? $part->value : $element->value;
                 if ($ratio < ($worst[$cause] ?? Contrast::TEXT)) {
                     $worst[$cause] = $ratio;
-                    $findings[$cause] = new BrandFinding(Weight::Advisory, 'css', sprintf(
+                    $findings[$cause] = Finding::ofWhole(Weight::Advisory, sprintf(
                         '%s (.%s) stands out by %.1f:1 from %s where your own CSS has it; %.1f:1 is needed to read it.',
                         ucfirst($element->words()), $element->value, Contrast::figure($ratio), explode(',', $part->words())[0], Contrast::TEXT,
-                    ));
+                    ), 'css');
                 }
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 
 /** What was dropped of its own CSS, and what mail programs make of the rest. */
@@ -12,7 +13,7 @@ final class OwnCssNotes implements BrandCheck
     public function examine(BrandExamination $brand): iterable
     {
         foreach ($brand->brand->css->notes as $note) {
-            yield new BrandFinding($note->dropped ? Weight::Advisory : Weight::Remark, 'css', "Line {$note->line}: {$note->words}.");
+            yield Finding::ofWhole($note->dropped ? Weight::Advisory : Weight::Remark, "Line {$note->line}: {$note->words}.", 'css');
         }
     }
 }

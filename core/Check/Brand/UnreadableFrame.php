@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Herald\Check\Finding;
 use Herald\Check\Weight;
 
 /** What of its header and footer cannot be read. */
@@ -12,7 +13,7 @@ final class UnreadableFrame implements BrandCheck
     public function examine(BrandExamination $brand): iterable
     {
         foreach ($brand->brand->faults() as $fault) {
-            yield new BrandFinding(Weight::Grave, $fault->place, $fault->reason);
+            yield Finding::ofWhole(Weight::Grave, $fault->reason, $fault->place);
         }
     }
 }

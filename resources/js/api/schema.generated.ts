@@ -1206,20 +1206,23 @@ export interface components {
             words: string;
             /** @description the block it is about, envelope, or null for the whole */
             block: string | null;
-            /** @description the object within the block */
+            /** @description the object within the block; null for the document itself */
             id: string | null;
+            /** @description the member of it; of the document, the place of the member: colours/link */
             part: string | null;
             variable: string | null;
-            mend: {
+            /** @description each does away with it */
+            mends: {
                 label: string;
+                /** @description members that get other values */
                 set: {
-                    id: string;
+                    id: string | null;
                     part: string;
-                    /** @description whatever that member may be */
+                    /** @description whatever that member may be; null takes it away */
                     value: unknown;
-                } | null;
+                }[];
                 append: components["schemas"]["Block"] | null;
-            } | null;
+            }[];
         };
         Findings: {
             findings: components["schemas"]["Finding"][];
@@ -1370,20 +1373,6 @@ export interface components {
                 [key: string]: string;
             };
         };
-        BrandFinding: {
-            /** @enum {string} */
-            weight: "grave" | "advisory" | "remark";
-            /** @description in the document */
-            place: string;
-            words: string;
-            mends: {
-                label: string;
-                /** @description new values by place; null takes one away */
-                set: {
-                    [key: string]: string | null;
-                };
-            }[];
-        };
         BrandReading: {
             colours: components["schemas"]["Palette"];
             tokens: components["schemas"]["Tokens"];
@@ -1396,7 +1385,7 @@ export interface components {
                 dark: number;
                 dark_passes: boolean;
             }[];
-            findings: components["schemas"]["BrandFinding"][];
+            findings: components["schemas"]["Finding"][];
             /** @description by their place in the document */
             pictures: {
                 [key: string]: {
@@ -1448,7 +1437,7 @@ export interface components {
                 /** @description in words */
                 tokens: string[];
             }[];
-            findings: components["schemas"]["BrandFinding"][];
+            findings: components["schemas"]["Finding"][];
         };
         Picture: {
             name: string;

@@ -140,10 +140,6 @@ export function set(document: Manuscript, id: string, part: string, value: unkno
         return next;
     };
 
-    if (id === 'template') {
-        return change(document);
-    }
-
     return id === 'envelope' ? { ...document, envelope: change(document.envelope) } : update(document, id, change);
 }
 

@@ -14,6 +14,7 @@ use App\Http\Resources\DocumentLine;
 use App\Http\Resources\FindingLine;
 use App\Models\DocumentKind;
 use App\Models\Version;
+use Herald\Check\Finding;
 use Herald\Document\Json;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -85,9 +86,9 @@ final class DocumentController
         $asked = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
         $desk = Desk::at($kind, $key);
         $json = Json::ofArray($desk->document(), $key);
-        $obstacles = $desk->obstacles($json);
-        if ($obstacles !== []) {
-            return Problem::response(422, 'It cannot be published yet', '', $obstacles);
+        $grave = $desk->grave($json);
+        if ($grave !== []) {
+            return Problem::response(422, 'It cannot be published yet', '', array_map(static fn (Finding $finding): array => ['place' => $finding->block ?? (string) $finding->part, 'reason' => $finding->words], $grave));
         }
         Publish::document($desk, $json, $request->user(), $asked['revision']);
 

@@ -136,7 +136,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
             <Colours reading={reading} mayEdit={mayEdit} />
             <TypePart mayEdit={mayEdit} />
             <Measures mayEdit={mayEdit} />
-            <FramePart reading={reading} mayEdit={mayEdit} />
+            <FramePart reading={reading} />
             <Senders />
             <Social mayEdit={mayEdit} />
             <Legal source={supplied.source.legal} mayEdit={mayEdit} />

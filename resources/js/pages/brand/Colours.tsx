@@ -3,7 +3,7 @@ import { Fragment } from 'react';
 import { useDesk } from '../../manuscript/desk';
 import { Hue } from '../../parts/Hue';
 import { design, named, useDesign, type Reading } from './design';
-import { Findings } from './Findings';
+import { Findings } from '../../drafts/Findings';
 import { Part } from './Row';
 
 /** One colour a role, with its contrasts as figures, and the set for dark surroundings beside it. */
@@ -30,7 +30,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                     {roles.map(({ role, about }) => {
                         const pairs = reading?.pairs.filter((pair) => pair.text === role) ?? [];
                         const own = chosen?.[role];
-                        const found = reading?.findings.filter(({ place }) => place === `colours/${role}` || place === `dark/${role}`) ?? [];
+                        const found = reading?.findings.filter(({ part }) => part === `colours/${role}` || part === `dark/${role}`) ?? [];
 
                         return (
                             <Fragment key={role}>
@@ -65,7 +65,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                             {found.length > 0 && (
                                 <tr>
                                     <td colSpan={4} className="pb-1">
-                                        <Findings findings={found} mayEdit={mayEdit} />
+                                        <Findings findings={found} />
                                     </td>
                                 </tr>
                             )}

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { FileButton } from '../../parts/FileButton';
 import { Hue } from '../../parts/Hue';
 import { design, pictureAt, useDesign, type Reading } from './design';
-import { Findings } from './Findings';
+import { Findings } from '../../drafts/Findings';
 import { Figure } from '../../parts/Figure';
 import { Part, TextField } from './Row';
 
@@ -67,7 +67,7 @@ export function LogoPart({ reading, mayEdit, take, pick }: { reading: Reading | 
                     </div>
                 )}
             </div>
-            <Findings findings={reading?.findings.filter(({ place }) => place === 'logo') ?? []} mayEdit={mayEdit} />
+            <Findings findings={reading?.findings.filter(({ part }) => part === 'logo') ?? []} />
             {logo && (
                 <fieldset disabled={!mayEdit} className="grid gap-1.5 mt-2 text-[13px]">
                     <div className="flex flex-wrap gap-x-4 gap-y-1.5 items-center">

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client';
 import type { Manuscript, Run } from '../../manuscript/document';
+import { withMember } from '../../manuscript/members';
 import { useComposer } from '../../manuscript/store';
 
 export const named = (role: string): string => role.replace('_', ' ');
@@ -19,21 +20,11 @@ export interface Design extends Manuscript {
 
 export const useDesign = <T>(pick: (design: Design) => T): T => useComposer((state) => pick(state.document as Design));
 
-type Tree = Record<string, unknown>;
-
-/** The same with another value at a place such as "logo/plate"; null or undefined takes it away. An object without members is none. */
-function assoc(object: Tree, [name = '', ...rest]: string[], value: unknown): Tree {
-    const within = rest.length === 0 ? value : assoc((object[name] as Tree | undefined) ?? {}, rest, value);
-    const gone = within === null || within === undefined || (rest.length > 0 && Object.keys(within).length === 0);
-
-    return gone ? Object.fromEntries(Object.entries(object).filter(([member]) => member !== name)) : { ...object, [name]: within };
-}
-
 /** Changes some of the design in one step of the history. */
 export function design(name: string, values: Record<string, unknown>, merge?: string) {
     useComposer.getState().apply(
         name,
-        (document) => Object.entries(values).reduce((now, [place, value]) => assoc(now, place.split('/'), value) as unknown as Manuscript, document),
+        (document) => Object.entries(values).reduce((now, [place, value]) => withMember(now, place, value), document),
         merge ? { merge } : {},
     );
 }
