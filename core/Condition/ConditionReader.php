@@ -20,7 +20,7 @@ use Herald\Value\Type\FieldTypes;
 final class ConditionReader
 {
     /**
-     * @throws InvalidDocument when a path is unknown, or an operator or value does not suit its field
+     * @throws InvalidDocument when a path is unknown, an operator or value does not suit its field, or it is not finished
      */
     public static function read(Node $node, Vocabulary $vocabulary): Condition
     {
@@ -79,6 +79,9 @@ final class ConditionReader
     private static function comparison(Node $node, Vocabulary $vocabulary): Comparison
     {
         $operator = Operators::named($node->string('operator')) ?? throw $node->fault('operator', 'is not an operator');
+        if ($node->string('path') === '') {
+            throw $node->fault('path', 'the condition is not finished: no field is chosen');
+        }
         try {
             $path = Path::of($node->string('path'));
             $field = $vocabulary->field($path);
@@ -89,6 +92,9 @@ final class ConditionReader
             throw $node->fault('operator', "\"{$operator->inWords()}\" cannot be asked of {$path}, which is of type {$field->type->name()}");
         }
         $value = $node->raw('value');
+        if ($operator->takes() !== Takes::Nothing && in_array($value, [null, '', []], true)) {
+            throw $node->fault('value', "the condition is not finished: “{$field->called($vocabulary->fullLabel($path))->label->in('en')} {$operator->inWords()} …” needs a value");
+        }
         $values = match ($operator->takes()) {
             Takes::Nothing => [],
             Takes::One => [$value],

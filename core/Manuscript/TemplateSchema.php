@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
-use Herald\Condition\Operator\Takes;
 use Herald\Document\Schema;
 use Herald\Record\Path;
 use Herald\Style\ColourRole;
@@ -126,24 +124,20 @@ final class TemplateSchema
                 ],
             ],
             'condition' => [
-                'description' => 'all of, any of, not, or a comparison of the value at a path',
+                'description' => 'all of, any of, not, or a comparison of the value at a path; while it is written its path may be empty and its value absent',
                 'type' => 'object',
                 'additionalProperties' => false,
                 'properties' => [
                     'all' => ['type' => 'array', 'minItems' => 1, 'items' => ['$ref' => '#/$defs/condition']],
                     'any' => ['type' => 'array', 'minItems' => 1, 'items' => ['$ref' => '#/$defs/condition']],
                     'not' => ['$ref' => '#/$defs/condition'],
-                    'path' => ['$ref' => '#/$defs/path'],
+                    'path' => ['type' => 'string', 'pattern' => '^('.Path::PATTERN.')?$'],
                     'operator' => ['type' => 'string', 'enum' => array_keys(Operators::all())],
                     'value' => ['description' => 'a text, number, true or false; a list of them for one_of; for money a number or {"amount", "currency"}', 'type' => ['string', 'number', 'boolean', 'array', 'object']],
                 ],
                 'minProperties' => 1,
                 'if' => ['not' => ['anyOf' => [['required' => ['all']], ['required' => ['any']], ['required' => ['not']]]]],
-                'then' => [
-                    'required' => ['path', 'operator'],
-                    'if' => ['properties' => ['operator' => ['enum' => array_keys(array_filter(Operators::all(), static fn (Operator $operator): bool => $operator->takes() !== Takes::Nothing))]]],
-                    'then' => ['required' => ['value']],
-                ],
+                'then' => ['required' => ['path', 'operator']],
                 'else' => ['maxProperties' => 1],
             ],
         ];

@@ -36,7 +36,7 @@ final class TemplateTest extends TestCase
         yield 'surplus part' => [[['id' => 'a', 'type' => 'divider', 'colour' => 'red']], [], 'manuscript/0: has no place for "colour"'];
         yield 'wrong kind' => [[['id' => 'a', 'type' => 'heading', 'text' => 7]], [], 'manuscript/0/text: must be a text or a list, not a whole number'];
         yield 'deep inside a choice' => [[['id' => 'c', 'type' => 'choice', 'branches' => [['id' => 'b', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => [['id' => 'x', 'type' => 'text']]]]]], [], 'manuscript/0/branches/0/blocks/0: lacks "text"'];
-        yield 'condition without value' => [[[...$text('a'), 'when' => ['path' => 'visit.size', 'operator' => 'more']]], [], 'manuscript/0/when: lacks "value"'];
+        yield 'condition without value' => [[[...$text('a'), 'when' => ['path' => 'visit.size', 'operator' => 'more']]], [], 'manuscript/0/when/value: the condition is not finished: “Party size is more than …” needs a value'];
         yield 'an id twice' => [[$text('a'), $text('b')], [], 'manuscript/1/id: "t" is the id of manuscript/0 already'];
         yield 'unknown path' => [[$text('Hello {visit.guest.nmae}')], [], 'manuscript/0/text: "visit.guest.nmae" is not known here; did you mean "visit.guest.name"?'];
         yield 'unknown path in a run' => [[$text([['variable' => 'visit.nmber']])], [], 'manuscript/0/text/0: "visit.nmber" is not known here'];

@@ -125,6 +125,15 @@ final class ComposingTest extends TestCase
         self::assertSame(['grave', 'grave'], array_column(array_slice($findings, 0, 2), 'weight'));
         self::assertSame([['id' => 'see', 'part' => 'link', 'value' => [['variable' => 'order.page']]]], array_merge(...array_column(array_filter(array_merge(...array_column($findings, 'mends')), static fn (array $mend): bool => $mend['label'] === 'Lead to “Order page”'), 'set')));
 
+        // A condition that is still written is kept as it is; what it stands on is shown, and nothing is published.
+        $open = $this->document();
+        $open['manuscript'][0]['when'] = ['path' => 'order.status', 'operator' => 'one_of', 'value' => []];
+        $this->stage($open, 'LM-20429', ['text' => true])->assertOk()->assertJsonMissingPath("around.sentences.{$open['manuscript'][0]['id']}");
+        self::assertContains('The condition is not finished: “Status is one of …” needs a value.', array_column($this->ask('POST', self::TEMPLATE.'/findings', ['document' => $open])->json('findings'), 'words'));
+        $this->ask('PUT', self::TEMPLATE.'/draft', ['revision' => null, 'version' => 1, 'document' => $open])->assertOk();
+        self::assertSame($open['manuscript'][0]['when'], $this->ask('GET', self::TEMPLATE)->json('document.manuscript.0.when'));
+        $this->ask('POST', self::TEMPLATE.'/publication', ['revision' => 1])->assertStatus(422)->assertJsonPath('faults.0.place', $open['manuscript'][0]['id']);
+
         $blocks = fn (array $blocks, string $format = 'velvet-herald/blocks') => $this->ask('POST', '/api/app/blocks', ['format' => $format, 'version' => 1, 'blocks' => $blocks]);
         $blocks([['id' => 'a', 'type' => 'text', 'text' => 'Dear {order.customer.first_name or "guest"}']])->assertOk()->assertJsonPath('blocks.0.text.1', ['variable' => 'order.customer.first_name', 'fallback' => 'guest']);
         $blocks([['id' => 'a', 'type' => 'script', 'text' => 'x']])->assertStatus(422);

@@ -14,44 +14,19 @@ const joined = (condition: Condition): 'all' | 'any' | null => ('all' in conditi
 const partsOf = (condition: Condition): Condition[] => ('all' in condition ? condition.all : 'any' in condition ? condition.any : [condition]);
 const isFilled = (value: unknown): boolean => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0);
 
-/** A condition as a sentence that one fills in. What is unfinished stays here, until it can be asked. */
+const UNBEGUN: Condition = { path: '', operator: 'is' };
+
+/** A condition as a sentence that one fills in. It stands in the document as it is, finished or not; the server says what is missing. */
 export function ConditionForm({ id, value, set, remove }: { id: string; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
-    const desk = useDesk();
+    const { findings } = useDesk();
     const scope = useScope(id, 'when');
-    const first = desk.fields.find((field) => field.input === 'choice') ?? desk.fields.find((field) => field.single && !field.list);
-    const begun: Condition = (value as Condition | undefined) ?? { path: first?.path ?? '', operator: 'is' };
-    const [condition, setCondition] = useState<Condition>(begun);
-    // What comes from elsewhere, such as undo, takes over; what comes back from here does not.
-    const stored = JSON.stringify(value);
-    const [known, setKnown] = useState({ stored, round: 0 });
-    if (stored !== known.stored) {
-        const ours = stored === JSON.stringify(condition);
-        setKnown({ stored, round: known.round + (ours ? 0 : 1) });
-        if (!ours) {
-            setCondition(begun);
-        }
-    }
-    const finished = (one: Condition): boolean => {
-        if ('path' in one) {
-            const operator = desk.operators.find(({ name }) => name === one.operator);
-
-            return operator !== undefined && one.path !== '' && (operator.takes === 'nothing' || isFilled(one.value));
-        }
-
-        return 'not' in one ? finished(one.not) : partsOf(one).every(finished);
-    };
-    const take = (next: Condition) => {
-        setCondition(next);
-        if (finished(next)) {
-            set(next);
-        }
-    };
+    const missing = value === undefined ? undefined : findings.find((finding) => finding.id === id && finding.part === 'when' && finding.weight === 'grave');
 
     return (
         <div className="text-[13px] border border-line rounded-field bg-base-100 p-2 my-1.5" role="group" aria-label="Condition">
-            <Group key={known.round} condition={condition} scope={scope} change={take} />
+            <Group condition={(value as Condition | undefined) ?? UNBEGUN} scope={scope} change={set} />
             <div className="flex gap-3 items-center mt-2 text-[12.5px]">
-                {!finished(condition) && <span className="text-warning">Not complete yet: the last complete condition holds until it is.</span>}
+                {missing && <span className="text-warning">{missing.words}</span>}
                 {remove && (
                     <button type="button" className="link-quiet cursor-pointer ml-auto" onClick={remove}>
                         Show always
@@ -70,7 +45,7 @@ function Group({ condition, scope, change }: { condition: Condition; scope: Scop
         change(next.length === 1 && only ? only : as === 'all' ? { all: next } : { any: next });
     };
     const last = parts.at(-1);
-    const more = (as: 'all' | 'any') => put([...parts, last && 'path' in last ? { path: last.path, operator: last.operator } : { path: '', operator: 'is' }], as);
+    const more = (as: 'all' | 'any') => put([...parts, last && 'path' in last ? { path: last.path, operator: last.operator } : UNBEGUN], as);
 
     return (
         <div className="grid gap-1.5">
@@ -214,15 +189,7 @@ function Value({ field, several, value, change }: { field: Field; several: boole
     const isNumber = field.input === 'number';
     const one = (text: string): unknown => (isNumber ? (text.trim() === '' || Number.isNaN(Number(text)) ? undefined : Number(text)) : text);
     if (several) {
-        return (
-            <input
-                aria-label="Values, with commas between them"
-                className="input input-xs bg-raised w-36"
-                placeholder="one, another"
-                defaultValue={Array.isArray(value) ? value.join(', ') : ''}
-                onChange={(event) => change(event.target.value.split(',').map((text) => one(text.trim())).filter(isFilled))}
-            />
-        );
+        return <Several value={Array.isArray(value) ? value : []} read={one} change={change} />;
     }
     const money = value && typeof value === 'object' && 'amount' in value ? (value as { amount: string; currency: string }) : null;
 
@@ -232,8 +199,28 @@ function Value({ field, several, value, change }: { field: Field; several: boole
             type={INPUTS[field.input] ?? 'text'}
             step="any"
             className="input input-xs bg-raised w-32"
-            defaultValue={money ? money.amount : typeof value === 'string' || typeof value === 'number' ? value : ''}
+            value={money ? money.amount : typeof value === 'string' || typeof value === 'number' ? value : ''}
             onChange={(event) => change(one(event.target.value))}
+        />
+    );
+}
+
+/** Several values, with commas between them. What is typed stays as it is typed, as long as it means the same. */
+function Several({ value, read, change }: { value: unknown[]; read: (text: string) => unknown; change: (value: unknown[]) => void }) {
+    const [text, setText] = useState(value.join(', '));
+    const meant = text.split(',').map((one) => read(one.trim())).filter(isFilled);
+    const shown = JSON.stringify(meant) === JSON.stringify(value) ? text : value.join(', ');
+
+    return (
+        <input
+            aria-label="Values, with commas between them"
+            className="input input-xs bg-raised w-36"
+            placeholder="one, another"
+            value={shown}
+            onChange={(event) => {
+                setText(event.target.value);
+                change(event.target.value.split(',').map((one) => read(one.trim())).filter(isFilled));
+            }}
         />
     );
 }

@@ -8,7 +8,8 @@ use App\Documents\BrandDesk;
 use App\Documents\DefaultBrand;
 use App\Documents\Drafts;
 use App\Documents\RemoveBrand;
-use App\Http\Asked;
+use App\Http\Requests\ChangeBrand;
+use App\Http\Requests\MakeBrand;
 use App\Http\Resources\BrandLine;
 use App\Models\DocumentKind;
 use App\Models\Source;
@@ -30,9 +31,9 @@ final class BrandController
     }
 
     /** A new brand: a copy of another, or made of the source's own colours. */
-    public function store(Request $request): JsonResponse
+    public function store(MakeBrand $request): JsonResponse
     {
-        $asked = Asked::of($request, ['name' => ['required', 'string', 'max:100'], 'from' => ['required', 'in:copy,source'], 'brand' => ['required_if:from,copy', 'nullable', 'string']]);
+        $asked = $request->validated();
         $source = Source::current() ?? abort(404);
         $document = $asked['from'] === 'copy' ? BrandDesk::of($asked['brand'])->document() : Design::seed($source->manifest()->source, $asked['name']);
         $key = Drafts::freeKey($source->brands()->getQuery(), $asked['name'], 'brand');
@@ -43,9 +44,9 @@ final class BrandController
     }
 
     /** Another name; or what templates wear from now on that name no brand, once it is published. */
-    public function update(string $key, Request $request): JsonResponse
+    public function update(string $key, ChangeBrand $request): JsonResponse
     {
-        $asked = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:100'], 'default' => ['sometimes', 'accepted']]);
+        $asked = $request->validated();
         if (isset($asked['default'])) {
             Gate::authorize('publish');
         }

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Documents\BrandDesk;
-use App\Http\Asked;
-use App\Http\Middleware\ReadRequest;
+use App\Http\Requests\ProposeColours;
+use App\Http\Requests\ReadDocument;
+use App\Http\Requests\StageBrand;
+use App\Http\Requests\TakePicture;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
 use App\Http\Resources\SurroundingsLine;
@@ -29,15 +31,11 @@ use Herald\Render\View;
 use Herald\Style\Element;
 use Herald\Style\Pair;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
 /** What the brand page asks for while a brand is designed. */
 final class BrandDesignController
 {
-    private const TOO_HEAVY = 'The file is larger than 5 MB.';
-
     /** All that does not change while one designs. */
     public function desk(string $key): JsonResponse
     {
@@ -54,11 +52,10 @@ final class BrandDesignController
     }
 
     /** What is to be said of what has been designed so far: contrasts, the dark set, the logo on its grounds, its CSS. */
-    public function reading(string $key, Request $request): JsonResponse
+    public function reading(string $key, ReadDocument $request): JsonResponse
     {
         $desk = BrandDesk::of($key);
-        Asked::of($request, ['document' => ['required', 'array']]);
-        $document = $desk->formed(ReadRequest::sent($request));
+        $document = $desk->formed($request->sent());
         $design = $desk->design($document);
         $dark = $design->dark($design->colours);
         $loaded = BrandDesk::loadedWidth($document);
@@ -76,14 +73,11 @@ final class BrandDesignController
     }
 
     /** True messages of the source in what has been designed so far. */
-    public function stage(string $key, Request $request): JsonResponse
+    public function stage(string $key, StageBrand $request): JsonResponse
     {
-        $asked = Asked::of($request, [
-            'messages' => ['required', 'array', 'max:3'], 'messages.*.notice' => ['required', 'string'], 'messages.*.record' => ['required', 'string'], 'messages.*.language' => ['nullable', 'string', 'max:35'],
-            'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
-        ], besides: ['document']);
+        $asked = $request->validated();
         $desk = BrandDesk::of($key);
-        $design = $desk->design($desk->formed(ReadRequest::sent($request)));
+        $design = $desk->design($desk->formed($request->sent()));
         $renderer = Renderer::inMemory(app(Limits::class));
 
         return response()->json(['messages' => array_map(static function (array $wanted) use ($desk, $design, $renderer, $asked): array {
@@ -99,9 +93,9 @@ final class BrandDesignController
     }
 
     /** Takes a picture in, and makes it ready for the width in which a message is to show it. */
-    public function picture(Request $request): JsonResponse
+    public function picture(TakePicture $request): JsonResponse
     {
-        $asked = Asked::of($request, ['picture' => ['required', 'file', 'max:'.Pictures::HEAVIEST], 'width' => ['nullable', 'integer', 'between:8,720']], ['picture.uploaded' => self::TOO_HEAVY, 'picture.max' => self::TOO_HEAVY, 'picture.file' => 'Choose a file.']);
+        $asked = $request->validated();
         $picture = Pictures::take(Source::current() ?? abort(404), (string) $asked['picture']->getContent(), $asked['picture']->getClientOriginalName(), $request->user());
 
         $loaded = Logo::DENSITY * (int) ($asked['width'] ?? 720);
@@ -113,9 +107,9 @@ final class BrandDesignController
     }
 
     /** A whole set of colours made of a picture. */
-    public function proposal(Request $request): JsonResponse
+    public function proposal(ProposeColours $request): JsonResponse
     {
-        $asked = Asked::of($request, ['picture' => ['required', 'string']]);
+        $asked = $request->validated();
         Picture::query()->where(['source_id' => (Source::current() ?? abort(404))->id, 'name' => $asked['picture']])->firstOrFail();
         try {
             $proposal = Proposal::of(Pixels::ofBytes(Pictures::bytes($asked['picture'])));

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Documents\TemplateDesk;
-use App\Http\Asked;
 use App\Http\Middleware\ReadRequest;
+use App\Http\Requests\ReadDocument;
+use App\Http\Requests\SendProof;
+use App\Http\Requests\ShowSheet;
+use App\Http\Requests\StageTemplate;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
 use App\Http\Resources\SurroundingsLine;
@@ -27,11 +30,9 @@ use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\Part;
 use Herald\Render\View;
-use Herald\Value\EmailAddress;
 use Herald\Value\Setting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
 /** What the composer asks for while a template is written. */
@@ -59,9 +60,9 @@ final class DeskController
     }
 
     /** The values of one record, by the paths of the fields; of a list, those of its first item. */
-    public function sheet(string $key, Request $request): JsonResponse
+    public function sheet(string $key, ShowSheet $request): JsonResponse
     {
-        $asked = Asked::of($request, ['record' => ['required', 'string']]);
+        $asked = $request->validated();
         $desk = TemplateDesk::of($key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
@@ -82,13 +83,11 @@ final class DeskController
     }
 
     /** The true message for a record, of what has been written so far. */
-    public function stage(string $key, Request $request): JsonResponse
+    public function stage(string $key, StageTemplate $request): JsonResponse
     {
-        $asked = Asked::of($request, [
-            'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
-        ], besides: ['document']);
+        $asked = $request->validated();
         $desk = TemplateDesk::of($key);
-        $document = $desk->taken(ReadRequest::sent($request));
+        $document = $desk->taken($request->sent());
         $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, Marks::Manuscript);
         $line = static fn (Part $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
@@ -106,20 +105,18 @@ final class DeskController
     }
 
     /** What the checks say of what has been written so far. */
-    public function findings(string $key, Request $request): JsonResponse
+    public function findings(string $key, ReadDocument $request): JsonResponse
     {
         $desk = TemplateDesk::of($key);
-        Asked::of($request, ['document' => ['required', 'array']]);
-        $document = $desk->taken(ReadRequest::sent($request));
+        $document = $desk->taken($request->sent());
 
         return response()->json(['findings' => FindingLine::collection($desk->findings($document)), 'around' => self::around($desk, $document->data)]);
     }
 
     /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
-    public function plain(string $key, Request $request): JsonResponse
+    public function plain(string $key, ReadDocument $request): JsonResponse
     {
-        Asked::of($request, ['document' => ['required', 'array']]);
-        $document = TemplateDesk::of($key)->formed(ReadRequest::sent($request));
+        $document = TemplateDesk::of($key)->formed($request->sent());
 
         return response()->json(['document' => PlainText::takenOver($document->data)]);
     }
@@ -136,11 +133,11 @@ final class DeskController
     }
 
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
-    public function proof(string $key, Request $request): JsonResponse
+    public function proof(string $key, SendProof $request): JsonResponse
     {
-        $asked = Asked::of($request, ['record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'to' => ['required', 'string', self::anAddress(...)]], besides: ['document']);
+        $asked = $request->validated();
         $desk = TemplateDesk::of($key);
-        $rendering = $desk->rendering($desk->taken(ReadRequest::sent($request)), $desk->record($asked['record']), $asked['language'] ?? null);
+        $rendering = $desk->rendering($desk->taken($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null);
         try {
             $result = Proof::of($desk, $rendering, $asked['record'], $asked['to'], $request->user());
         } catch (UnsendableMessage $e) {
@@ -156,12 +153,5 @@ final class DeskController
     private static function around(TemplateDesk $desk, array $document): SurroundingsLine
     {
         return new SurroundingsLine(Surroundings::in($document, $desk->vocabulary));
-    }
-
-    private static function anAddress(string $attribute, mixed $value, \Closure $fail): void
-    {
-        if (EmailAddress::read($value) === null) {
-            $fail('That is no e-mail address that can be written to.');
-        }
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Http\Asked;
+use App\Http\Requests\ListDispatches;
 use App\Http\Resources\DispatchLine;
 use App\Http\Stage;
 use App\Mailroom\OpenedLetter;
@@ -20,18 +20,14 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Validation\Rule;
 
 final class DispatchController
 {
     private const LOADED = ['notice.source', 'record', 'to', 'edition.templateVersion.template'];
 
-    public function index(Request $request): JsonResponse
+    public function index(ListDispatches $request): JsonResponse
     {
-        $asked = Asked::of($request, [
-            'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'],
-            'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000'],
-        ]);
+        $asked = $request->validated();
         $source = Source::current();
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);
         $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);

@@ -7,9 +7,10 @@ namespace App\Http\Controllers\App;
 use App\Documents\Desk;
 use App\Documents\Drafts;
 use App\Documents\Publish;
-use App\Http\Asked;
-use App\Http\Middleware\ReadRequest;
 use App\Http\Problem;
+use App\Http\Requests\PublishDraft;
+use App\Http\Requests\ReadDocument;
+use App\Http\Requests\SaveDraft;
 use App\Http\Resources\DocumentLine;
 use App\Http\Resources\FindingLine;
 use App\Models\DocumentKind;
@@ -17,7 +18,6 @@ use App\Models\Version;
 use Herald\Check\Finding;
 use Herald\Document\Json;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 
 /** What can be done with a document of any kind: drafts, comparisons, versions, publication. */
 final class DocumentController
@@ -30,22 +30,21 @@ final class DocumentController
     }
 
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were worked on. */
-    public function saveDraft(string $key, DocumentKind $kind, Request $request): JsonResponse
+    public function saveDraft(string $key, DocumentKind $kind, SaveDraft $request): JsonResponse
     {
-        $asked = Asked::of($request, ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']], besides: ['document']);
+        $asked = $request->validated();
         $desk = Desk::at($kind, $key);
-        Drafts::save($desk->kept(), $asked['revision'], $asked['version'], $desk->formed(ReadRequest::sent($request)), $request->user());
+        Drafts::save($desk->kept(), $asked['revision'], $asked['version'], $desk->formed($request->sent()), $request->user());
 
         return $this->show($key, $kind);
     }
 
     /** In what the saved draft, or the published version where there is none, differs from a document. */
-    public function compare(string $key, DocumentKind $kind, Request $request): JsonResponse
+    public function compare(string $key, DocumentKind $kind, ReadDocument $request): JsonResponse
     {
-        Asked::of($request, ['document' => ['required', 'array']]);
         $desk = Desk::at($kind, $key);
 
-        return response()->json(['changes' => $desk->differences($desk->formed(ReadRequest::sent($request))->data, $desk->document())]);
+        return response()->json(['changes' => $desk->differences($desk->formed($request->sent())->data, $desk->document())]);
     }
 
     public function versions(string $key, DocumentKind $kind): JsonResponse
@@ -81,9 +80,9 @@ final class DocumentController
     }
 
     /** Publishes the draft of that revision: it is in force from now on. */
-    public function publish(string $key, DocumentKind $kind, Request $request): JsonResponse
+    public function publish(string $key, DocumentKind $kind, PublishDraft $request): JsonResponse
     {
-        $asked = Asked::of($request, ['revision' => ['required', 'integer:strict']]);
+        $asked = $request->validated();
         $desk = Desk::at($kind, $key);
         $json = Json::ofArray($desk->document(), $key);
         $grave = $desk->grave($json);

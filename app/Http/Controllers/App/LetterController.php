@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Http\Asked;
+use App\Http\Requests\ListLetters;
 use App\Http\Stage;
 use App\Mailroom\OpenedLetter;
 use App\Models\Dispatch;
@@ -12,7 +12,6 @@ use App\Models\Letter;
 use App\Models\Source;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
 
@@ -22,9 +21,9 @@ use Illuminate\Support\Facades\Gate;
  */
 final class LetterController
 {
-    public function index(Request $request): JsonResponse
+    public function index(ListLetters $request): JsonResponse
     {
-        $asked = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $asked = $request->validated();
         $query = self::visible()->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
         if (($asked['search'] ?? '') !== '') {
             $like = '%'.addcslashes($asked['search'], '%_\\').'%';

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Http\Asked;
+use App\Http\Requests\AnswerNotice;
+use App\Http\Requests\RenderNotice;
 use App\Http\Resources\NoticeLine;
 use App\Http\Stage;
 use App\Models\Claim;
@@ -14,7 +15,6 @@ use App\Models\Source;
 use App\Sending\Rendering;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
@@ -51,7 +51,7 @@ final class NoticeController
         ]);
     }
 
-    public function rendering(string $key, Request $request, Rendering $rendering): JsonResponse
+    public function rendering(string $key, RenderNotice $request, Rendering $rendering): JsonResponse
     {
         [$notice, $record, $builtIn, $language] = self::asked($key, $request);
         [$answer, $recipient, $message] = $rendering->of($notice, $record, $builtIn, $language);
@@ -68,7 +68,7 @@ final class NoticeController
         ]);
     }
 
-    public function html(string $key, Request $request, Rendering $rendering): Response
+    public function html(string $key, RenderNotice $request, Rendering $rendering): Response
     {
         [$notice, $record, $builtIn, $language] = self::asked($key, $request);
 
@@ -76,9 +76,9 @@ final class NoticeController
     }
 
     /** Says who answers: a template by its key, or null for the built-in. */
-    public function answer(string $key, Request $request): JsonResponse
+    public function answer(string $key, AnswerNotice $request): JsonResponse
     {
-        $asked = Asked::of($request, ['template' => ['present', 'nullable', 'string']]);
+        $asked = $request->validated();
         DB::transaction(function () use ($key, $asked, $request): void {
             $notice = self::find($key);
             $chosen = $asked['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $asked['template']);
@@ -94,9 +94,9 @@ final class NoticeController
     /**
      * @return array{Notice, Record, bool, ?string}
      */
-    private static function asked(string $key, Request $request): array
+    private static function asked(string $key, RenderNotice $request): array
     {
-        $asked = Asked::of($request, ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']]);
+        $asked = $request->validated();
         $notice = self::find($key);
         $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $asked['record']])->firstOrFail();
 

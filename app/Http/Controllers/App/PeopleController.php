@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Http\Asked;
+use App\Http\Requests\AddPerson;
+use App\Http\Requests\ChangePerson;
+use App\Http\Requests\ListDeeds;
+use App\Http\Requests\MakeToken;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
-use Closure;
-use Herald\Value\EmailAddress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
 use Laravel\Sanctum\PersonalAccessToken;
 use Spatie\Activitylog\Models\Activity;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -33,12 +33,9 @@ final class PeopleController
     }
 
     /** Adds a person, with a password that is made up and told once. */
-    public function store(Request $request): JsonResponse
+    public function store(AddPerson $request): JsonResponse
     {
-        $asked = Asked::of($request, [
-            'name' => ['required', 'string', 'max:200'], 'role' => ['required', Rule::enum(Role::class)],
-            'email' => ['required', 'string', 'max:254', static fn (string $attribute, mixed $value, Closure $fail) => EmailAddress::read($value) ?? $fail('That is no e-mail address.'), Rule::unique('users', 'email')],
-        ], ['email.unique' => 'There is a person with this address already.']);
+        $asked = $request->validated();
         $password = self::password();
         $user = User::query()->create(['name' => $asked['name'], 'email' => mb_strtolower($asked['email']), 'role' => $asked['role'], 'password' => $password]);
         activity()->performedOn($user)->causedBy($request->user())->event('added')->log("{$user->name} may sign in as {$user->role->value}");
@@ -47,9 +44,9 @@ final class PeopleController
     }
 
     /** Another role; or another password, which ends all sessions of the person. */
-    public function update(int $person, Request $request): JsonResponse
+    public function update(int $person, ChangePerson $request): JsonResponse
     {
-        $asked = Asked::of($request, ['role' => ['sometimes', Rule::enum(Role::class)], 'password' => ['sometimes', 'accepted']]);
+        $asked = $request->validated();
         $user = User::query()->findOrFail($person);
         $role = isset($asked['role']) ? Role::from($asked['role']) : $user->role;
         if ($role !== $user->role) {
@@ -79,9 +76,9 @@ final class PeopleController
     }
 
     /** A token with which the source may raise events. It is told once. */
-    public function makeToken(Request $request): JsonResponse
+    public function makeToken(MakeToken $request): JsonResponse
     {
-        $asked = Asked::of($request, ['name' => ['required', 'string', 'max:100']]);
+        $asked = $request->validated();
         $source = Source::current() ?? abort(404);
         $token = $source->createToken($asked['name'], ['events'])->plainTextToken;
         activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$asked['name']}” was made");
@@ -100,9 +97,8 @@ final class PeopleController
     }
 
     /** What was done, by whom, the newest first. */
-    public function audit(Request $request): JsonResponse
+    public function audit(ListDeeds $request): JsonResponse
     {
-        Asked::of($request, ['page' => ['nullable', 'integer', 'between:1,1000000']]);
         $page = Activity::query()->with('causer')->latest('id')->paginate(50);
 
         return response()->json([

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Deciding\Answer;
-use App\Http\Asked;
+use App\Http\Requests\ChangeRecord;
+use App\Http\Requests\ForeseeChange;
+use App\Http\Requests\ListRecords;
 use App\Http\Resources\DispatchLine;
 use App\Models\EventOrigin;
 use App\Models\Notice;
@@ -32,13 +34,13 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class RecordController
 {
-    public function index(Request $request): JsonResponse
+    public function index(ListRecords $request): JsonResponse
     {
         $source = Source::current();
         if ($source === null) {
             return response()->json(['types' => [], 'columns' => [], 'records' => [], 'total' => 0, 'page' => 1, 'pages' => 1]);
         }
-        $asked = Asked::of($request, ['type' => ['nullable', 'string'], 'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']]);
+        $asked = $request->validated();
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$asked['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
         $sheet = self::sheet($source);
@@ -79,10 +81,10 @@ final class RecordController
     }
 
     /** What a change would set off, before it is made. */
-    public function consequences(string $type, string $key, Request $request): JsonResponse
+    public function consequences(string $type, string $key, ForeseeChange $request): JsonResponse
     {
         [$source, $declared, $record] = self::find($type, $key);
-        $after = self::changed($declared, $record, $request);
+        $after = self::changed($declared, $record, $request->validated('changes'));
         $consequences = self::event($source, $declared, $request)->foresee($record, $after);
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
             ->with('claims.template.latestVersion.template')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
@@ -101,16 +103,16 @@ final class RecordController
         }, $consequences)]);
     }
 
-    public function update(string $type, string $key, Request $request): JsonResponse
+    public function update(string $type, string $key, ChangeRecord $request): JsonResponse
     {
         [$source, $declared] = self::find($type, $key);
-        $asked = Asked::of($request, ['revision' => ['required', 'integer:strict']], besides: ['changes']);
-        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $asked, $request): array {
+        $asked = $request->validated();
+        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $asked): array {
             if ($record === null || $record->revision !== $asked['revision']) {
                 throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
             }
 
-            return self::changed($declared, $record, $request);
+            return self::changed($declared, $record, $asked['changes']);
         });
 
         return $this->show($type, $key);
@@ -135,18 +137,18 @@ final class RecordController
     }
 
     /**
+     * @param  array<array-key, mixed>  $changes
      * @return array<string, mixed> the record's data with the changes asked for
      */
-    private static function changed(RecordType $type, Record $record, Request $request): array
+    private static function changed(RecordType $type, Record $record, array $changes): array
     {
-        $asked = Asked::of($request, ['changes' => ['required', 'array']], besides: ['revision']);
-        foreach (array_keys($asked['changes']) as $key) {
+        foreach (array_keys($changes) as $key) {
             if (! isset(self::changeable($type)[$key])) {
                 throw ValidationException::withMessages(["changes.{$key}" => "\"{$key}\" cannot be changed here."]);
             }
         }
 
-        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->data), $asked['changes']), $record->key, app(Limits::class));
+        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->data), $changes), $record->key, app(Limits::class));
     }
 
     /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Accounts\GoodPassword;
-use App\Http\Asked;
+use App\Http\Requests\ChangePassword;
+use App\Http\Requests\SignIn;
 use App\Http\Stage;
 use App\Models\Source;
 use App\Models\User;
@@ -32,9 +32,9 @@ final class SessionController
         ]);
     }
 
-    public function store(Request $request): JsonResponse
+    public function store(SignIn $request): JsonResponse
     {
-        $asked = Asked::of($request, ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:200']], besides: ['remember']);
+        $asked = $request->validated();
         $email = mb_strtolower($asked['email']);
         // The same work whether there is such a person or not: the time it takes tells nothing.
         User::query()->where('email', $email)->exists() || Hash::check($asked['password'], self::nobody());
@@ -47,9 +47,9 @@ final class SessionController
     }
 
     /** Another password; all other sessions of the person end. */
-    public function password(Request $request): JsonResponse
+    public function password(ChangePassword $request): JsonResponse
     {
-        $asked = Asked::of($request, ['current_password' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', new GoodPassword]]);
+        $asked = $request->validated();
         $user = $request->user();
         if (! $user instanceof User || ! Hash::check($asked['current_password'], $user->password)) {
             throw ValidationException::withMessages(['current_password' => 'This is not your password.']);

@@ -7,22 +7,23 @@ namespace App\Http\Controllers\App;
 use App\Documents\Archive;
 use App\Documents\BeginTemplate;
 use App\Documents\TemplateDesk;
-use App\Http\Asked;
+use App\Http\Requests\ChangeTemplate;
+use App\Http\Requests\ListTemplates;
+use App\Http\Requests\MakeTemplate;
 use App\Http\Resources\TemplateLine;
 use App\Models\DocumentKind;
 use App\Models\Source;
 use App\Models\Template;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 
 final class TemplateController
 {
     /** All templates with where they are used; found by name, key, folder, notice and the words in them. */
-    public function index(Request $request): JsonResponse
+    public function index(ListTemplates $request): JsonResponse
     {
-        $asked = Asked::of($request, ['search' => ['nullable', 'string', 'max:200'], 'archived' => ['nullable', 'boolean']]);
+        $asked = $request->validated();
         $source = Source::current();
         if ($source === null) {
             return response()->json(['templates' => [], 'archived' => 0]);
@@ -46,23 +47,19 @@ final class TemplateController
     }
 
     /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
-    public function store(Request $request): JsonResponse
+    public function store(MakeTemplate $request): JsonResponse
     {
         /** @var array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null} $asked */
-        $asked = Asked::of($request, [
-            'name' => ['required', 'string', 'max:200'], 'folder' => ['nullable', 'string', 'max:200'],
-            'from' => ['required', 'in:built_in,copy,blank'], 'notice' => ['nullable', 'string'], 'template' => ['required_if:from,copy', 'nullable', 'string'],
-            'record_type' => ['nullable', 'string'],
-        ]);
+        $asked = $request->validated();
         $template = BeginTemplate::of(Source::current() ?? abort(404), $asked, $request->user());
 
         return (new DocumentController)->show($template->key, DocumentKind::Template)->setStatusCode(201);
     }
 
     /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
-    public function update(string $key, Request $request): JsonResponse
+    public function update(string $key, ChangeTemplate $request): JsonResponse
     {
-        $asked = Asked::of($request, ['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']]);
+        $asked = $request->validated();
         if (isset($asked['archived'])) {
             Gate::authorize('publish');
         }

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+/** What is to be changed in a record, as it was when it was looked at. */
+final class ChangeRecord extends Asking
+{
+    public function rules(): array
+    {
+        return ['revision' => ['required', 'integer:strict'], 'changes' => ['required', 'array']];
+    }
+}

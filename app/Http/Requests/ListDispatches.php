@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Models\DispatchState;
+use Illuminate\Validation\Rule;
+
+/** What a list of dispatches is narrowed down to. */
+final class ListDispatches extends Asking
+{
+    public function rules(): array
+    {
+        return [
+            'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'],
+            'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000'],
+        ];
+    }
+}

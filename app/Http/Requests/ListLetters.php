@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+/** What a list of letters is narrowed down to. */
+final class ListLetters extends Asking
+{
+    public function rules(): array
+    {
+        return ['search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000']];
+    }
+}
