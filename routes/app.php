@@ -62,6 +62,7 @@ Route::middleware('auth:web')->group(function (): void {
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
         Route::post('blocks', [DeskController::class, 'blocks'])->middleware('throttle:stage');
+        Route::post('pasted', [DeskController::class, 'pasted'])->middleware('throttle:stage');
         Route::post('templates/{key}/proof', [DeskController::class, 'proof'])->middleware('throttle:proof');
         Route::post('brands', [BrandController::class, 'store']);
         Route::patch('brands/{key}', [BrandController::class, 'update']);

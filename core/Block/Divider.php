@@ -15,7 +15,7 @@ use Herald\Style\ColourRole;
 use Herald\Style\Element;
 
 /** A line across. */
-final readonly class Divider implements Written
+final readonly class Divider implements FromHtml, Written
 {
     private function __construct(private Common $common)
     {
@@ -34,6 +34,11 @@ final readonly class Divider implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         return [];
+    }
+
+    public static function ofHtml(\DOMElement $element): ?array
+    {
+        return $element->tagName === 'hr' ? ['type' => self::type()] : null;
     }
 
     public static function read(BlockReader $reader): self

@@ -17,7 +17,7 @@ use Herald\Style\Element;
 use Herald\Style\Token;
 
 /** A heading of level 1 to 3. */
-final readonly class Heading implements Written
+final readonly class Heading implements FromHtml, Written
 {
     private function __construct(private Common $common, private Inline $words, private int $level)
     {
@@ -44,6 +44,17 @@ final readonly class Heading implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         return ['text' => []];
+    }
+
+    public static function ofHtml(\DOMElement $element): ?array
+    {
+        if (preg_match('/^h([1-6])$/', $element->tagName, $level) !== 1) {
+            return null;
+        }
+        // They are bold as they are.
+        $words = Phrase::of($element->childNodes, without: 'bold');
+
+        return $words === [] ? [] : ['text' => $words, 'level' => min(3, (int) $level[1])];
     }
 
     public static function read(BlockReader $reader): self

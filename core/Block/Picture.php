@@ -15,7 +15,7 @@ use Herald\Render\TextWriter;
 use Herald\Render\Written;
 
 /** A picture with its alternative text; left out where its address is empty. */
-final readonly class Picture implements Written
+final readonly class Picture implements FromHtml, Written
 {
     private function __construct(
         private Common $common,
@@ -49,6 +49,18 @@ final readonly class Picture implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         return ['source' => [], 'alternative' => []];
+    }
+
+    public static function ofHtml(\DOMElement $element): ?array
+    {
+        if ($element->tagName !== 'img') {
+            return null;
+        }
+        $address = trim($element->getAttribute('src'));
+        $words = trim($element->getAttribute('alt'));
+
+        // What lies in the clipboard itself, or in a page of its own, leads nowhere from here.
+        return preg_match('~^https?://~i', $address) === 1 ? ['source' => [['text' => $address]], 'alternative' => $words === '' ? [] : [['text' => $words]]] : [];
     }
 
     public static function read(BlockReader $reader): self

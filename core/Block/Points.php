@@ -16,7 +16,7 @@ use Herald\Render\Written;
 use Herald\Style\Element;
 
 /** Points one below the other, each behind a mark or its number. */
-final readonly class Points implements Written
+final readonly class Points implements FromHtml, Written
 {
     /** Room for mark or number, in px. */
     private const INDENT = 24;
@@ -49,6 +49,26 @@ final readonly class Points implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         return ['points' => [['id' => 'point', 'text' => []]]];
+    }
+
+    public static function ofHtml(\DOMElement $element): ?array
+    {
+        if (! in_array($element->tagName, ['ul', 'ol'], true)) {
+            return null;
+        }
+        $points = [];
+        foreach ($element->getElementsByTagName('*') as $within) {
+            if (preg_match('/^(img|table|h[1-6])$/', $within->tagName) === 1) {
+                return null;
+            }
+            if ($within->tagName === 'li') {
+                // Points within a point follow it.
+                $words = Phrase::of(array_filter(iterator_to_array($within->childNodes, false), static fn (\DOMNode $node): bool => ! $node instanceof \DOMElement || ! in_array($node->tagName, ['ul', 'ol'], true)));
+                $points = $words === [] ? $points : [...$points, ['text' => $words]];
+            }
+        }
+
+        return $points === [] ? [] : ['points' => $points, ...($element->tagName === 'ol' ? ['numbered' => true] : [])];
     }
 
     public static function read(BlockReader $reader): self

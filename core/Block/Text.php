@@ -15,7 +15,7 @@ use Herald\Render\Written;
 use Herald\Style\Element;
 
 /** A paragraph. */
-final readonly class Text implements Written
+final readonly class Text implements FromHtml, Written
 {
     private function __construct(private Common $common, private Inline $words, private bool $small)
     {
@@ -42,6 +42,21 @@ final readonly class Text implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         return ['text' => []];
+    }
+
+    /** A row of a table becomes one line; the words that stand in no other block become texts without being asked for. */
+    public static function ofHtml(\DOMElement $element): ?array
+    {
+        if ($element->tagName !== 'tr') {
+            return null;
+        }
+        $words = [];
+        foreach ($element->childNodes as $cell) {
+            $said = $cell instanceof \DOMElement ? Phrase::of([$cell]) : [];
+            $words = $said === [] ? $words : [...$words, ...($words === [] ? [] : [['text' => ' · ']]), ...$said];
+        }
+
+        return $words === [] ? [] : ['text' => $words];
     }
 
     public static function read(BlockReader $reader): self

@@ -42,6 +42,7 @@ final class RightsTest extends TestCase
         'POST api/app/templates/{key}/comparison' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
         'POST api/app/templates/{key}/plain' => ['author', ['key' => 'night-blue-receipt'], '', []],
         'POST api/app/blocks' => ['author', [], '', ['format' => 'velvet-herald/blocks', 'version' => 1, 'blocks' => []]],
+        'POST api/app/pasted' => ['author', [], '', ['text' => 'Dear guest']],
         'POST api/app/templates/{key}/proof' => ['author', ['key' => 'night-blue-receipt'], '', ['to' => 'x']],
         'PUT api/app/templates/{key}/draft' => ['author', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
         'GET api/app/brands' => ['viewer', []],

@@ -414,6 +414,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/app/pasted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read what was copied elsewhere, HTML or plain text, as blocks */
+        post: operations["readPasted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/app/templates/{key}/proof": {
         parameters: {
             query?: never;
@@ -2424,6 +2441,34 @@ export interface operations {
                     /** @constant */
                     version: 1;
                     blocks: components["schemas"]["Block"][];
+                };
+            };
+        };
+        responses: {
+            /** @description In normal form */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlocksOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readPasted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    html?: string;
+                    text?: string;
                 };
             };
         };

@@ -1,7 +1,6 @@
 import type { KeyboardEvent as Keys } from 'react';
 import { blocks, find, firstLine, listAt, type Block } from './document';
-import { asJson, blocksOfText, copiedBlocks } from './paste';
-import { pasteBlocks } from './pasteBlocks';
+import { asJson, named, pasteBlocks, pasteElsewhere } from './paste';
 import { blockInHand, chosen, extend, live, placeAfterHand, useComposer } from './store';
 import { deeds } from './structure';
 
@@ -90,11 +89,9 @@ export function paste(event: ClipboardEvent) {
         return;
     }
     const text = event.clipboardData?.getData('text/plain') ?? '';
-    const copied = copiedBlocks(text);
+    const html = event.clipboardData?.getData('text/html') ?? '';
     event.preventDefault();
-    if (copied) {
-        void pasteBlocks(copied);
-    } else if (text.trim()) {
-        deeds.put(blocksOfText(text), placeAfterHand(), 'paste');
+    if (!pasteBlocks(text) && (html || text.trim())) {
+        pasteElsewhere(html, text, (blocks) => deeds.put(blocks, placeAfterHand(), `paste ${named(blocks)}`));
     }
 }

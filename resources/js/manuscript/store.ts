@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { find, listAt, prune, shapeOf, type Block, type Manuscript, type Place, type Run } from './document';
 
 /** What is being worked on: a text of an item, or, without a part, the item itself. */
-interface Hand {
+export interface Hand {
     id: string;
     part: string | null;
     /** Where the caret is to stand. */

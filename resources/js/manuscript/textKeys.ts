@@ -1,10 +1,9 @@
 import type { Editor, JSONContent } from '@tiptap/core';
 import { NodeSelection } from '@tiptap/pm/state';
 import { toast } from 'sonner';
-import { find, firstLine, insert, listAt, newText, remove, set, update, withFreshIds, type Item, type Run } from './document';
-import { blocksOfHtml, blocksOfText, copiedBlocks } from './paste';
-import { pasteBlocks } from './pasteBlocks';
-import { extend, placeAfterHand, useComposer } from './store';
+import { find, firstLine, insert, listAt, newText, remove, set, update, withFreshIds, type Block, type Item, type Run } from './document';
+import { named, pasteBlocks, pasteElsewhere } from './paste';
+import { extend, placeAfterHand, useComposer, type Hand } from './store';
 import { deeds } from './structure';
 import { fromEditor, tidy, toEditor } from './writing';
 
@@ -180,42 +179,45 @@ function join(by: -1 | 1): boolean {
 export function handlePaste(editor: Editor, event: ClipboardEvent, rich: boolean): boolean {
     const text = event.clipboardData?.getData('text/plain') ?? '';
     const html = event.clipboardData?.getData('text/html') ?? '';
-    const copied = copiedBlocks(text);
-    if (copied) {
-        void pasteBlocks(copied);
-
+    if (pasteBlocks(text)) {
         return true;
     }
-    const { hand, document, apply } = useComposer.getState();
+    const { hand, document } = useComposer.getState();
     const found = hand ? find(document, hand.id) : null;
     const mayBreak = rich && found !== null && found.item === found.block;
-    const blocks = !mayBreak ? [] : html && !html.includes('data-pm-slice') ? blocksOfHtml(html, editor.schema) : html ? [] : blocksOfText(text);
-    if (blocks.length === 0 && !mayBreak) {
-        editor.commands.insertContent({ type: 'text', text: text.replace(/\s+/g, ' ') });
-
-        return true;
+    if (!mayBreak || (html === '' && !/[\r\n]/.test(text))) {
+        editor.commands.insertContent(text === '' ? [] : { type: 'text', text: text.replace(/\s+/g, ' ') });
+    } else if (html.includes('data-pm-slice')) {
+        // It was copied in a text here: the editor knows it.
+        return false;
+    } else {
+        pasteElsewhere(html, text, (blocks) => putPasted(editor, hand, blocks));
     }
+
+    return true;
+}
+
+/** A single text goes where the caret is; blocks go after it, or in place of an empty text. */
+function putPasted(editor: Editor, at: Hand | null, blocks: Block[]) {
+    const { hand, document, apply } = useComposer.getState();
     const [only] = blocks;
-    if (blocks.length === 1 && only && Array.isArray(only['text'])) {
+    const stands = !editor.isDestroyed && hand?.id === at?.id && hand?.part === at?.part;
+    if (stands && blocks.length === 1 && only && Array.isArray(only['text']) && only.type === 'text') {
         editor.commands.insertContent(toEditor(only['text'] as Run[]).content?.[0]?.content ?? []);
 
-        return true;
+        return;
     }
-    if (only && hand && found) {
-        const empty = editor.isEmpty && found.block.type === 'text';
-        const last = blocks.at(-1);
-        const line = last && firstLine(last);
-        const place = placeAfterHand();
-        const count = blocks.length === 1 ? 'one block' : `${blocks.length} blocks`;
-        apply(`paste ${count}`, (now) => insert(empty ? remove(now, [found.block.id]) : now, empty ? found.place : place, blocks), {
-            hand: last ? { id: line?.id ?? last.id, part: line?.part ?? null, caret: 'end' } : undefined,
+    const found = hand ? find(document, hand.id) : null;
+    const place = found && stands && editor.isEmpty && found.block.type === 'text' ? found.place : placeAfterHand();
+    const fresh = blocks.map(withFreshIds);
+    const last = fresh.at(-1);
+    if (last) {
+        const line = firstLine(last);
+        apply(`paste ${named(fresh)}`, (now) => insert(place === found?.place ? remove(now, [found.block.id]) : now, place, fresh), {
+            hand: { id: line?.id ?? last.id, part: line?.part ?? null, caret: 'end' },
         });
-        toast.success(`Pasted as ${count}.`);
-
-        return true;
+        toast.success(`Pasted as ${named(fresh)}.`);
     }
-
-    return false;
 }
 
 /** The line before or after in the manuscript takes over. */

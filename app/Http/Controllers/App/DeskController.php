@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Documents\TemplateDesk;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Requests\ReadDocument;
+use App\Http\Requests\ReadPasted;
 use App\Http\Requests\SendProof;
 use App\Http\Requests\ShowSheet;
 use App\Http\Requests\StageTemplate;
@@ -17,7 +18,9 @@ use App\Mail\HandoverOutcome;
 use App\Models\Brand;
 use App\Models\Record;
 use App\Sending\Proof;
+use Herald\Block\Pasted;
 use Herald\Document\Extent;
+use Herald\Document\Json;
 use Herald\Document\Limits;
 use Herald\Document\Schema;
 use Herald\Language\LanguageTag;
@@ -130,6 +133,16 @@ final class DeskController
         Schema::Blocks->check($sent);
 
         return response()->json(['blocks' => NormalForm::blocks($sent->data['blocks'])]);
+    }
+
+    /** What was copied elsewhere, as blocks. */
+    public function pasted(ReadPasted $request, Limits $limits): JsonResponse
+    {
+        $asked = $request->validated();
+        $blocks = isset($asked['html']) ? Pasted::html($asked['html']) : Pasted::text($asked['text']);
+        Extent::check(Json::ofArray(['blocks' => $blocks], 'what was pasted'), $limits);
+
+        return response()->json(['blocks' => $blocks]);
     }
 
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
