@@ -7,7 +7,7 @@ namespace App\Documents;
 use Herald\Record\Recipient;
 use Herald\Render\CompiledMessage;
 use Herald\Render\FilledMessage;
-use Herald\Render\Part;
+use Herald\Render\MessagePart;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
 
@@ -18,7 +18,7 @@ final readonly class DraftRendering
     {
     }
 
-    public function part(Part $part): string
+    public function part(MessagePart $part): string
     {
         return $this->renderer->part($this->message, $part, $this->scope);
     }

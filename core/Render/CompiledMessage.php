@@ -15,7 +15,7 @@ final readonly class CompiledMessage
     public const COMPILER = 6;
 
     /**
-     * @param  array<value-of<Part>, string>  $sources  Twig source by part
+     * @param  array<value-of<MessagePart>, string>  $sources  Twig source by part
      * @param  list<Condition>  $conditions  by the number under which the sources ask for them
      * @param  list<string>  $paths  all that is read from the data
      * @param  array{name: string, legal: string|null}  $brand  what it says of the brand it wears; null for what the source says
@@ -59,8 +59,8 @@ final readonly class CompiledMessage
             $node->string('language'),
             $node->bool('right_to_left'),
             array_combine(
-                array_column(Part::cases(), 'value'),
-                array_map(static fn (Part $part): string => $sources->optionalString($part->value) ?? '', Part::cases()),
+                array_column(MessagePart::cases(), 'value'),
+                array_map(static fn (MessagePart $part): string => $sources->optionalString($part->value) ?? '', MessagePart::cases()),
             ),
             array_map(static fn (Node $condition): Condition => ConditionReader::stored($condition->data), array_values($node->nodes('conditions'))),
             $node->strings('paths'),

@@ -28,15 +28,15 @@ final class Compiler
         $rightToLeft = LanguageTag::isRightToLeft($manuscript->language);
         $envelope = $manuscript->envelope;
         $sources = [
-            Part::Subject->value => self::line($envelope->subject, $ledger),
-            Part::Preview->value => self::line($envelope->preview, $ledger),
-            Part::FromName->value => self::line($envelope->fromName ?? $frame->envelope->fromName, $ledger, 'source.name'),
-            Part::FromAddress->value => self::line($envelope->fromAddress ?? $frame->envelope->fromAddress, $ledger, 'source.email'),
-            Part::ReplyTo->value => self::line($envelope->replyTo ?? $frame->envelope->replyTo, $ledger, 'source.reply_to'),
-            Part::Cc->value => self::addresses($envelope->cc, $ledger),
-            Part::Bcc->value => self::addresses($envelope->bcc, $ledger),
-            Part::Html->value => self::html($manuscript, $brand, $frame, $rightToLeft, $ledger, $marks),
-            Part::Text->value => self::text($manuscript, $brand, $frame, $ledger),
+            MessagePart::Subject->value => self::line($envelope->subject, $ledger),
+            MessagePart::Preview->value => self::line($envelope->preview, $ledger),
+            MessagePart::FromName->value => self::line($envelope->fromName ?? $frame->envelope->fromName, $ledger, 'source.name'),
+            MessagePart::FromAddress->value => self::line($envelope->fromAddress ?? $frame->envelope->fromAddress, $ledger, 'source.email'),
+            MessagePart::ReplyTo->value => self::line($envelope->replyTo ?? $frame->envelope->replyTo, $ledger, 'source.reply_to'),
+            MessagePart::Cc->value => self::addresses($envelope->cc, $ledger),
+            MessagePart::Bcc->value => self::addresses($envelope->bcc, $ledger),
+            MessagePart::Html->value => self::html($manuscript, $brand, $frame, $rightToLeft, $ledger, $marks),
+            MessagePart::Text->value => self::text($manuscript, $brand, $frame, $ledger),
         ];
 
         return new CompiledMessage($manuscript->language, $rightToLeft, $sources, $ledger->conditions(), $ledger->paths(), $brand->scope());

@@ -70,42 +70,42 @@ final readonly class Renderer
      */
     public function fill(CompiledMessage $message, Scope $scope): FilledMessage
     {
-        $part = fn (Part $part): string => $this->part($message, $part, $scope);
+        $part = fn (MessagePart $part): string => $this->part($message, $part, $scope);
 
         return new FilledMessage(
             $message->language,
-            $part(Part::Subject),
-            $part(Part::Preview),
-            $part(Part::FromName),
-            $part(Part::FromAddress),
-            $part(Part::ReplyTo),
-            $part(Part::Html),
-            $part(Part::Text),
-            $part(Part::Cc),
-            $part(Part::Bcc),
+            $part(MessagePart::Subject),
+            $part(MessagePart::Preview),
+            $part(MessagePart::FromName),
+            $part(MessagePart::FromAddress),
+            $part(MessagePart::ReplyTo),
+            $part(MessagePart::Html),
+            $part(MessagePart::Text),
+            $part(MessagePart::Cc),
+            $part(MessagePart::Bcc),
         );
     }
 
     /** The HTML alone. */
     public function html(CompiledMessage $message, Scope $scope): string
     {
-        return $this->part($message, Part::Html, $scope);
+        return $this->part($message, MessagePart::Html, $scope);
     }
 
     /** One part alone, the plain text set in its columns, a line without blanks around it. */
-    public function part(CompiledMessage $message, Part $part, Scope $scope): string
+    public function part(CompiledMessage $message, MessagePart $part, Scope $scope): string
     {
         $this->extension->turnTo($message, $scope);
         $filled = $this->filled($message, $part, $scope);
 
         return match ($part) {
-            Part::Html => $filled,
-            Part::Text => TextLayout::set($filled),
+            MessagePart::Html => $filled,
+            MessagePart::Text => TextLayout::set($filled),
             default => trim($filled),
         };
     }
 
-    private function filled(CompiledMessage $message, Part $part, Scope $scope): string
+    private function filled(CompiledMessage $message, MessagePart $part, Scope $scope): string
     {
         $source = $message->sources[$part->value];
         if (! str_contains($source, '{')) {
@@ -118,7 +118,7 @@ final readonly class Renderer
             foreach (($templates[$part->value] ??= $this->load($source, $part))->stream($scope->data) as $piece) {
                 $filled .= $piece;
                 if (strlen($filled) > $this->limits->filled) {
-                    throw new TooLarge('Its '.($part === Part::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
+                    throw new TooLarge('Its '.($part === MessagePart::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
                 }
             }
         } catch (RuntimeError $e) {
@@ -129,9 +129,9 @@ final readonly class Renderer
         return $filled;
     }
 
-    private function load(string $source, Part $part): TemplateWrapper
+    private function load(string $source, MessagePart $part): TemplateWrapper
     {
-        $name = hash('xxh128', $source).($part === Part::Html ? '.html' : '.txt');
+        $name = hash('xxh128', $source).($part === MessagePart::Html ? '.html' : '.txt');
         if (! $this->loader->exists($name)) {
             $this->loader->setTemplate($name, $source);
         }

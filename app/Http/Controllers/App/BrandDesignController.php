@@ -25,7 +25,7 @@ use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Surroundings;
 use Herald\Record\Vocabulary;
-use Herald\Render\Part;
+use Herald\Render\MessagePart;
 use Herald\Render\Renderer;
 use Herald\Render\View;
 use Herald\Style\Element;
@@ -82,11 +82,11 @@ final class BrandDesignController
 
         return response()->json(['messages' => array_map(static function (array $wanted) use ($desk, $design, $renderer, $asked): array {
             [$answer, $message, $scope] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);
-            $line = static fn (Part $part): string => $renderer->part($message, $part, $scope);
+            $line = static fn (MessagePart $part): string => $renderer->part($message, $part, $scope);
 
             return [
-                'html' => $asked['text'] ? null : View::from($asked['view'])->of($line(Part::Html)), 'text' => $asked['text'] ? $line(Part::Text) : null,
-                'subject' => $line(Part::Subject), 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
+                'html' => $asked['text'] ? null : View::from($asked['view'])->of($line(MessagePart::Html)), 'text' => $asked['text'] ? $line(MessagePart::Text) : null,
+                'subject' => $line(MessagePart::Subject), 'from' => trim("{$line(MessagePart::FromName)} <{$line(MessagePart::FromAddress)}>"),
                 'language' => $message->language, 'language_name' => LanguageTag::name($message->language), 'built_in' => $answer->isBuiltIn(),
             ];
         }, $asked['messages'])]);

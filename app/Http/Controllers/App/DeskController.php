@@ -31,7 +31,7 @@ use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
-use Herald\Render\Part;
+use Herald\Render\MessagePart;
 use Herald\Render\View;
 use Herald\Value\Setting;
 use Illuminate\Http\JsonResponse;
@@ -92,14 +92,14 @@ final class DeskController
         $desk = TemplateDesk::of($key);
         $document = $desk->taken($request->sent());
         $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, Marks::Manuscript);
-        $line = static fn (Part $part): string => $rendering->part($part);
-        [$subject, $preview] = [$line(Part::Subject), $line(Part::Preview)];
+        $line = static fn (MessagePart $part): string => $rendering->part($part);
+        [$subject, $preview] = [$line(MessagePart::Subject), $line(MessagePart::Preview)];
 
         return response()->json([
-            'html' => $asked['text'] ? null : View::from($asked['view'])->of($rendering->part(Part::Html)),
-            'text' => $asked['text'] ? $rendering->part(Part::Text) : null,
-            'subject' => $subject, 'preview' => $preview, 'from' => trim("{$line(Part::FromName)} <{$line(Part::FromAddress)}>"),
-            'reply_to' => $line(Part::ReplyTo), 'cc' => $line(Part::Cc), 'bcc' => $line(Part::Bcc),
+            'html' => $asked['text'] ? null : View::from($asked['view'])->of($rendering->part(MessagePart::Html)),
+            'text' => $asked['text'] ? $rendering->part(MessagePart::Text) : null,
+            'subject' => $subject, 'preview' => $preview, 'from' => trim("{$line(MessagePart::FromName)} <{$line(MessagePart::FromAddress)}>"),
+            'reply_to' => $line(MessagePart::ReplyTo), 'cc' => $line(MessagePart::Cc), 'bcc' => $line(MessagePart::Bcc),
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),

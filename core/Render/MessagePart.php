@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 /** The parts that a message is compiled to, each a template of its own. */
-enum Part: string
+enum MessagePart: string
 {
     case Subject = 'subject';
     case Preview = 'preview';
