@@ -29,7 +29,7 @@ $take = static function (string $name, string $path, array $presses = []) use ($
     if ($wanted !== [] && ! in_array($name, $wanted, true)) {
         return;
     }
-    $driver->get($stack->url.$path);
+    $driver->get("{$stack->url}/at/larkmoor{$path}");
     $settle();
     foreach ($presses as $press) {
         $driver->findElement(WebDriverBy::xpath($press))->click();

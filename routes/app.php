@@ -13,6 +13,7 @@ use App\Http\Controllers\App\RunningOrderController;
 use App\Http\Controllers\App\SessionController;
 use App\Http\Controllers\App\TemplateController;
 use App\Models\DocumentKind;
+use App\Models\User;
 use Illuminate\Support\Facades\Route;
 
 // For the front end, with its session.
@@ -22,6 +23,21 @@ Route::post('session', [SessionController::class, 'store'])->middleware('throttl
 Route::middleware('auth:web')->group(function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::put('session/password', [SessionController::class, 'password'])->middleware('throttle:sign-in');
+
+    // People, tokens, and what was done.
+    Route::middleware('can:administer,'.User::class)->group(function (): void {
+        Route::get('people', [PeopleController::class, 'index']);
+        Route::post('people', [PeopleController::class, 'store']);
+        Route::patch('people/{person}', [PeopleController::class, 'update']);
+        Route::delete('people/{person}', [PeopleController::class, 'destroy']);
+        Route::post('tokens', [PeopleController::class, 'makeToken']);
+        Route::delete('tokens/{token}', [PeopleController::class, 'takeToken']);
+        Route::get('audit', [PeopleController::class, 'audit']);
+    });
+});
+
+// What belongs to a source.
+Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->group(function (): void {
     Route::get('running-order', RunningOrderController::class);
     Route::get('notices/{key}', [NoticeController::class, 'show']);
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
@@ -45,8 +61,8 @@ Route::middleware('auth:web')->group(function (): void {
             Route::get('versions/{number}', 'version')->defaults('kind', $kind->value);
             Route::get('publication', 'publication')->defaults('kind', $kind->value);
             Route::post('comparison', 'compare')->defaults('kind', $kind->value)->middleware('throttle:stage');
-            Route::put('draft', 'saveDraft')->defaults('kind', $kind->value)->middleware('can:write');
-            Route::post('publication', 'publish')->defaults('kind', $kind->value)->middleware('can:publish');
+            Route::put('draft', 'saveDraft')->defaults('kind', $kind->value)->middleware('can:write,source');
+            Route::post('publication', 'publish')->defaults('kind', $kind->value)->middleware('can:publish,source');
         });
     }
     Route::get('brands', [BrandController::class, 'index']);
@@ -57,7 +73,7 @@ Route::middleware('auth:web')->group(function (): void {
     Route::get('letters/{letter}', [LetterController::class, 'show']);
 
     // Drafts and proofs.
-    Route::middleware('can:write')->group(function (): void {
+    Route::middleware('can:write,source')->group(function (): void {
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
@@ -71,23 +87,12 @@ Route::middleware('auth:web')->group(function (): void {
     });
 
     // What is in force, and what is sent.
-    Route::middleware('can:publish')->group(function (): void {
+    Route::middleware('can:publish,source')->group(function (): void {
         Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
         Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
         Route::delete('brands/{key}', [BrandController::class, 'destroy']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
-    });
-
-    // People, tokens, and what was done.
-    Route::middleware('can:administer')->group(function (): void {
-        Route::get('people', [PeopleController::class, 'index']);
-        Route::post('people', [PeopleController::class, 'store']);
-        Route::patch('people/{person}', [PeopleController::class, 'update']);
-        Route::delete('people/{person}', [PeopleController::class, 'destroy']);
-        Route::post('tokens', [PeopleController::class, 'makeToken']);
-        Route::delete('tokens/{token}', [PeopleController::class, 'takeToken']);
-        Route::get('audit', [PeopleController::class, 'audit']);
     });
 });

@@ -4,12 +4,13 @@ use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Stage;
+use App\Models\Source;
 use Illuminate\Support\Facades\Route;
 
 // The true HTML of messages, for the frames they are shown in.
-Route::middleware('auth:web')->prefix('stage')->group(function (): void {
+Route::middleware(['auth:web', 'can:view,source'])->prefix('stage/{source}')->group(function (): void {
     // The composer fills this one in, block by block.
-    Route::get('empty', static fn () => Stage::show('<!DOCTYPE html><html><head></head><body></body></html>'));
+    Route::get('empty', static fn (Source $source) => Stage::show($source, '<!DOCTYPE html><html><head></head><body></body></html>'));
     Route::get('notices/{key}', [NoticeController::class, 'html']);
     Route::get('dispatches/{id}', [DispatchController::class, 'html']);
     Route::get('letters/{letter}', [LetterController::class, 'html']);

@@ -28,7 +28,7 @@ final readonly class BeginTemplate
     public static function of(Source $source, array $asked, ?User $person): Template
     {
         $notice = ($asked['notice'] ?? null) === null ? null : ($source->manifest()->notices[$asked['notice']] ?? throw self::refused('There is no such notice.'));
-        $begun = new self($source, $notice, $asked['from'] === 'copy' ? TemplateDesk::of((string) ($asked['template'] ?? '')) : null);
+        $begun = new self($source, $notice, $asked['from'] === 'copy' ? TemplateDesk::of($source, (string) ($asked['template'] ?? '')) : null);
         if ($asked['from'] === 'built_in' && $notice === null) {
             throw self::refused('Choose the notice whose words to begin with.');
         }

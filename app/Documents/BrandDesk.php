@@ -42,10 +42,8 @@ final readonly class BrandDesk extends Desk
     }
 
     /** The brand of that key; asks for a page that is not there when there is none. */
-    public static function of(string $key): self
+    public static function of(Source $source, string $key): self
     {
-        $source = Source::current() ?? abort(404);
-
         return self::with($source->brands()->where('key', $key)->with(['latestVersion.user', 'draft.user'])->firstOrFail(), $source);
     }
 

@@ -31,11 +31,11 @@ abstract readonly class Desk
     }
 
     /** The document of that kind and key; asks for a page that is not there when there is none. */
-    public static function at(DocumentKind $kind, string $key): self
+    public static function at(Source $source, DocumentKind $kind, string $key): self
     {
         return match ($kind) {
-            DocumentKind::Template => TemplateDesk::of($key),
-            DocumentKind::Brand => BrandDesk::of($key),
+            DocumentKind::Template => TemplateDesk::of($source, $key),
+            DocumentKind::Brand => BrandDesk::of($source, $key),
         };
     }
 

@@ -57,10 +57,8 @@ final readonly class TemplateDesk extends Desk
     }
 
     /** The template of that key; asks for a page that is not there when there is none. */
-    public static function of(string $key): self
+    public static function of(Source $source, string $key): self
     {
-        $source = Source::current() ?? abort(404);
-
         return self::with($source->templates()->where('key', $key)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->firstOrFail(), $source);
     }
 

@@ -16,11 +16,11 @@ final class Stage
 {
     private const POLICY = "default-src 'none'; img-src 'self' data: %s; style-src 'unsafe-inline'; script-src 'none'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'; sandbox allow-same-origin";
 
-    public static function show(string $html): Response
+    public static function show(Source $source, string $html): Response
     {
         return response($html, 200, [
             'Content-Type' => 'text/html; charset=utf-8',
-            'Content-Security-Policy' => sprintf(self::POLICY, request()->query('pictures') === 'all' ? 'http: https:' : implode(' ', self::pictureHosts())),
+            'Content-Security-Policy' => sprintf(self::POLICY, request()->query('pictures') === 'all' ? 'http: https:' : implode(' ', self::pictureHosts($source))),
             'Cache-Control' => 'no-store, private',
         ]);
     }
@@ -30,9 +30,9 @@ final class Stage
      *
      * @return list<string> origins
      */
-    public static function pictureHosts(): array
+    public static function pictureHosts(Source $source): array
     {
-        $hosts = [Pictures::origin(), (string) preg_replace('~^(https?://[^/?#]+).*$~is', '$1', Source::current()->url ?? '')];
+        $hosts = [Pictures::origin(), (string) preg_replace('~^(https?://[^/?#]+).*$~is', '$1', $source->url)];
 
         return array_values(array_unique(array_filter($hosts, static fn (string $host): bool => preg_match('~^https?://[A-Za-z0-9.:-]+$~D', $host) === 1)));
     }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Herald\Brand\Brand as Design;
+use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Record\RecordType;
 use Herald\Source\Manifest;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\DB;
@@ -32,10 +34,27 @@ final class Source extends Model
     /** @var array<string, Manifest> what this process has read already, by id and hash */
     private static array $read = [];
 
-    /** The one that the interface shows. */
-    public static function current(): ?self
+    /** Addresses name it by its key. */
+    public function getRouteKeyName(): string
     {
-        return self::query()->oldest('id')->first();
+        return 'key';
+    }
+
+    /**
+     * The source that a command means: the one that it names, or the only one there is.
+     *
+     * @throws InvalidDocument when there is none, or one of several is to be named
+     */
+    public static function meant(mixed $key): self
+    {
+        $all = self::query()->when(is_string($key), static fn (Builder $query) => $query->where('key', $key))->limit(2)->get();
+
+        return match (true) {
+            $all->count() === 1 => $all->sole(),
+            is_string($key) => throw InvalidDocument::because('--source', '', "finds no source \"{$key}\"; there are: ".self::query()->oldest('id')->pluck('key')->implode(', ')),
+            $all->isEmpty() => throw InvalidDocument::because('--source', '', 'finds no source yet: load its manifest with herald:source first'),
+            default => throw InvalidDocument::because('--source', '', 'must be given, as there are several sources: '.self::query()->oldest('id')->pluck('key')->implode(', ')),
+        };
     }
 
     /** The manifest, read. It was checked when it was loaded. The built-in words in it are read when they are asked for. */

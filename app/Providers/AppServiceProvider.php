@@ -6,13 +6,11 @@ namespace App\Providers;
 
 use App\Database\ImmediateSqliteConnector;
 use App\Mail\HandoverTransport;
-use App\Models\User;
 use Herald\Document\Limits;
 use Herald\Render\Renderer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
@@ -31,11 +29,6 @@ final class AppServiceProvider extends ServiceProvider
     {
         Model::shouldBeStrict(! $this->app->environment('production'));
         Model::preventSilentlyDiscardingAttributes();
-
-        // What a person may do beyond looking. Looking is for all who are signed in.
-        Gate::define('write', static fn (mixed $user): bool => $user instanceof User && $user->role->mayWrite());
-        Gate::define('publish', static fn (mixed $user): bool => $user instanceof User && $user->role->mayPublish());
-        Gate::define('administer', static fn (mixed $user): bool => $user instanceof User && $user->role->mayAdminister());
 
         RateLimiter::for('sign-in', static fn (Request $request): array => [
             Limit::perMinute(6)->by(hash('sha256', mb_strtolower(is_string($email = $request->input('email')) ? $email : '')).'|'.$request->ip()),

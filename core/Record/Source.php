@@ -9,6 +9,8 @@ use Herald\Document\Node;
 /** The connected application, as it describes itself. */
 final readonly class Source
 {
+    private const AUDIENCES = ['customer' => ['name' => 'customer', 'plural' => 'customers'], 'staff' => ['name' => 'staff', 'plural' => 'staff']];
+
     /**
      * @param  string  $zone  IANA time zone
      * @param  string|null  $region  ISO 3166-1 code of where it is at home: how a language without a region of its own writes dates and numbers
@@ -16,6 +18,7 @@ final readonly class Source
      * @param  string  $email  what its messages are sent from
      * @param  string|null  $legal  the legal line beneath its messages
      * @param  array<string, string>  $theme  its own colours, `#RRGGBB` by role
+     * @param  array<string, array{name: string, plural: string}>  $audiences  what its trade calls those whom notices are written for
      */
     private function __construct(
         public string $key,
@@ -29,6 +32,7 @@ final readonly class Source
         public ?string $legal,
         public ?string $region,
         public array $theme = [],
+        public array $audiences = self::AUDIENCES,
     ) {
     }
 
@@ -45,7 +49,21 @@ final readonly class Source
             throw $node->fault('zone', "\"{$zone}\" is not an IANA time zone");
         }
 
-        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->node('theme')?->texts() ?? []);
+        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->node('theme')?->texts() ?? [], self::audiencesOf($node->node('audiences')));
+    }
+
+    /**
+     * @return array<string, array{name: string, plural: string}>
+     */
+    private static function audiencesOf(?Node $node): array
+    {
+        $audiences = self::AUDIENCES;
+        foreach (array_keys($node === null ? [] : $audiences) as $audience) {
+            $words = $node?->node($audience);
+            $audiences[$audience] = $words === null ? $audiences[$audience] : ['name' => $words->string('name'), 'plural' => $words->string('plural')];
+        }
+
+        return $audiences;
     }
 
     /** Stands in where a message is rendered without its source. */

@@ -115,7 +115,7 @@ final readonly class ManifestReader
             $type->key,
             $this->cue($node, $type, $events, $vocabulary),
             $audience,
-            $audience->value.($for === null ? '' : ', '.$for),
+            $source->audiences[$audience->value]['name'].($for === null ? '' : ', '.$for),
             RecipientRule::ofNode($node->node('recipient') ?? $node, $vocabulary),
             $required === null ? [] : self::paths($required, 'links', $vocabulary),
             $required === null ? [] : self::paths($required, 'variables', $vocabulary),

@@ -20,6 +20,7 @@ import { RecordsPage } from './pages/records/RecordsPage';
 import { RunningOrderPage } from './pages/running-order/RunningOrderPage';
 import { SignInPage } from './pages/sign-in/SignInPage';
 import { TemplatesPage } from './pages/templates/TemplatesPage';
+import { pagesOf, SOURCE } from './api/source';
 import { Frame } from './parts/Frame';
 import { Loading, NothingHere } from './parts/Message';
 
@@ -57,7 +58,7 @@ const router = createBrowserRouter([
             { path: '*', element: <NothingHere /> },
         ],
     },
-]);
+], { basename: SOURCE ? pagesOf(SOURCE) : '/' });
 
 const root = document.getElementById('app');
 if (root) {

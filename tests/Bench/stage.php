@@ -52,7 +52,7 @@ return static function (Manifest $manifest, array $record, string $editions): ar
     for ($round = 0; $round < 80; $round++) {
         $document['manuscript'][0]['text'][0]['text'] = "Thank you {$round}, ";
         $began = hrtime(true);
-        $answer = $ask('POST', '/api/app/templates/night-blue-receipt/stage', ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
+        $answer = $ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/stage', ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
         $times[] = (hrtime(true) - $began) / 1e6;
         str_contains($answer, "Thank you {$round}, Aoife") ?: throw new RuntimeException('Not the stage of what was sent');
         $began = hrtime(true);

@@ -49,7 +49,8 @@ abstract class BrowserTestCase extends TestCase
 
     protected function open(string $path): void
     {
-        $this->driver->get($this->stack->url.$path);
+        // The pages of the demo, unless another source is named.
+        $this->driver->get($this->stack->url.(preg_match('#^/(at|sign-in)\b#', $path) === 1 ? '' : '/at/larkmoor').$path);
     }
 
     protected function signIn(string $account = 'thorne'): void

@@ -180,8 +180,18 @@ final class FirstLightTest extends BrowserTestCase
         $password->sendKeys('larkmoor-demo');
         $this->press('Sign in');
         $this->see('php artisan herald:source manifest.json');
-        foreach (['/running-order' => 'No application is connected yet', '/templates' => 'No application is connected yet', '/brand' => 'No application is connected yet', '/records' => 'No application is connected yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
-            $this->open($path);
+        $this->open('/people');
+        $this->see('None yet: the source cannot tell what happens.');
+        $this->assertAccessible();
+        // A source that has told nothing but what it is.
+        $this->stack->artisan('herald:source', 'tests/Feature/documents/clinic.json');
+        $this->open('/at/larkmoor/records');
+        $this->see('At this address there is no source in which you have a role.');
+        $this->assertAccessible();
+        $this->follow('Fernhill Clinic administrator', '//main');
+        $this->see('Appointment made');
+        foreach (['/templates' => 'No templates yet', '/brand' => 'Fernhill Clinic', '/records' => 'No records of this type yet', '/dispatches' => 'Nothing was set off yet', '/mailroom' => 'No letter has come yet', '/notices/none' => 'There is no such thing', '/nowhere' => 'Nothing here'] as $path => $words) {
+            $this->open('/at/fernhill'.$path);
             $this->see($words);
             $this->assertAccessible();
         }

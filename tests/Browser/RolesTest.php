@@ -36,6 +36,54 @@ final class RolesTest extends BrowserTestCase
         self::assertStringContainsString('Hello.', (string) Message::from($this->stack->rows('select raw from letters')[0]['raw'], false)->getTextContent());
     }
 
+    public function test_two_sources_are_seen_and_kept_apart(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->stack->artisan('herald:source', 'tests/Feature/documents/clinic.json');
+        $this->stack->artisan('herald:records', '--source=fernhill', 'tests/Feature/documents/clinic.jsonl');
+        $this->signIn();
+        $this->open('/running-order');
+        $this->see('Order received');
+        $this->click('//button[@popovertarget="sources"]');
+        $this->follow('Fernhill Clinic administrator', '//nav[@aria-label="Sources"]');
+        $this->see('Appointment made', '//main');
+        $this->seeNot('Order received', '//main');
+        $this->press('Patients 1');
+        $this->assertAccessible();
+        $this->follow('Records', '//nav');
+        $this->follow('LM-20429', '//main');
+        $this->see('Nora Quill', '//main');
+        $this->open('/at/fernhill/templates/night-blue-receipt');
+        $this->see('There is no such thing');
+
+        // What happens there is seen there alone.
+        $token = trim($this->stack->artisan('herald:token', 'fernhill'));
+        $this->stack->raise(['id' => 'visit', 'event' => 'order.placed', 'key' => 'LM-20429'], $token);
+        Stack::waitFor(fn (): bool => count($this->stack->rows('select 1 from letters')) === 2, 'two letters');
+        $this->open('/at/fernhill/mailroom');
+        $this->see('Your appointment LM-20429');
+        $this->open('/mailroom');
+        $this->see('No letter has come yet');
+
+        // A role in one is none in another.
+        $this->open('/people');
+        $this->element('//select[@aria-label="Role of S. Okafor in Fernhill Clinic"]/option[.="viewer"]')->click();
+        $this->see('S. Okafor may do that from now on', '//*[@data-sonner-toast]');
+        $this->assertAccessible();
+        $this->driver->manage()->deleteAllCookies();
+        $this->signIn('okafor');
+        $this->open('/at/fernhill/templates');
+        $this->see('Templates', '//h1');
+        self::assertSame([], $this->driver->findElements(WebDriverBy::xpath('//button[normalize-space(.)="Begin a template"]')));
+        $this->open('/templates');
+        $this->element('//button[normalize-space(.)="Begin a template"]');
+        $this->driver->manage()->deleteAllCookies();
+        $this->signIn('brandt');
+        $this->open('/at/fernhill/records');
+        $this->see('At this address there is no source in which you have a role.');
+        $this->seeNot('Fernhill');
+    }
+
     public function test_what_is_secret_is_masked_and_what_comes_from_elsewhere_is_asked_for(): void
     {
         $this->stack = (new Stack)->withDemo(events: 2)->serve();
@@ -72,7 +120,7 @@ final class RolesTest extends BrowserTestCase
         $this->press('Add a person');
         $this->see('Password of N. Castell', '//dialog[@open]');
         $this->pressIn('Close', '//dialog[@open]//*[contains(@class, "modal-action")]');
-        $this->see('N. Castell may sign in as author', '//section[@aria-labelledby="deeds"]');
+        $this->see('N. Castell is author in Larkmoor Observatory from now on', '//section[@aria-labelledby="deeds"]');
         $this->press('M. Thorne');
         $this->press('Change your password');
         $this->element('//dialog[@open]//input[@autocomplete="current-password"]')->sendKeys(DemoCommand::PASSWORD);

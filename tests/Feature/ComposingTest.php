@@ -25,7 +25,7 @@ use ZBateson\MailMimeParser\Message;
 /** What the composer asks of the server. */
 final class ComposingTest extends TestCase
 {
-    private const TEMPLATE = '/api/app/templates/night-blue-receipt';
+    private const TEMPLATE = '/api/app/sources/larkmoor/templates/night-blue-receipt';
 
     protected function setUp(): void
     {
@@ -36,35 +36,35 @@ final class ComposingTest extends TestCase
 
     public function test_a_template_begins_with_the_built_in_words_a_copy_or_nothing(): void
     {
-        $made = $this->ask('POST', '/api/app/templates', ['name' => 'Moor & more', 'from' => 'built_in', 'notice' => 'order-received'])->assertCreated()
+        $made = $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Moor & more', 'from' => 'built_in', 'notice' => 'order-received'])->assertCreated()
             ->assertJsonPath('key', 'moor-more')->assertJsonPath('folder', 'Shop')->assertJsonPath('version', null)->assertJsonPath('draft.revision', 1)
             ->assertJsonPath('notice', ['key' => 'order-received', 'name' => 'Order received', 'strand' => 'Shop'])->json('document');
         self::assertSame([['text' => 'Order '], ['variable' => 'order.number'], ['text' => ' received']], $made['envelope']['subject']);
         self::assertSame('line_items', $made['manuscript'][2]['type']);
         self::assertArrayHasKey('de', $made['translations']);
 
-        $this->ask('POST', '/api/app/templates', ['name' => 'Moor more', 'from' => 'copy', 'template' => 'night-blue-receipt'])->assertCreated()
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Moor more', 'from' => 'copy', 'template' => 'night-blue-receipt'])->assertCreated()
             ->assertJsonPath('key', 'moor-more-2')->assertJsonPath('document.name', 'Moor more')->assertJsonPath('notice.key', 'order-received')->assertJsonPath('document.manuscript.0.id', 'thanks');
-        $this->ask('POST', '/api/app/templates', ['name' => 'ليلى', 'from' => 'blank', 'notice' => 'answer-to-rating'])->assertCreated()->assertJsonPath('document.manuscript', [])->assertJsonPath('record_type', 'booking');
-        $this->ask('POST', '/api/app/templates', ['name' => 'For nothing yet', 'from' => 'blank', 'record_type' => 'order'])->assertCreated()->assertJsonPath('notice', null);
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'ليلى', 'from' => 'blank', 'notice' => 'answer-to-rating'])->assertCreated()->assertJsonPath('document.manuscript', [])->assertJsonPath('record_type', 'booking');
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'For nothing yet', 'from' => 'blank', 'record_type' => 'order'])->assertCreated()->assertJsonPath('notice', null);
 
-        $this->ask('POST', '/api/app/templates', ['name' => '', 'from' => 'blank', 'notice' => 'order-received'])->assertStatus(422)->assertJsonPath('faults.0.place', 'name');
-        $this->ask('POST', '/api/app/templates', ['name' => 'x', 'from' => 'blank'])->assertStatus(422)->assertJsonPath('faults.0.place', 'notice');
-        $this->ask('POST', '/api/app/templates', ['name' => 'x', 'from' => 'blank', 'notice' => 'nope'])->assertStatus(422);
-        $this->ask('POST', '/api/app/templates', ['name' => 'x', 'from' => 'copy', 'template' => 'night-blue-receipt', 'notice' => 'answer-to-rating'])->assertStatus(422);
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => '', 'from' => 'blank', 'notice' => 'order-received'])->assertStatus(422)->assertJsonPath('faults.0.place', 'name');
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'x', 'from' => 'blank'])->assertStatus(422)->assertJsonPath('faults.0.place', 'notice');
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'x', 'from' => 'blank', 'notice' => 'nope'])->assertStatus(422);
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'x', 'from' => 'copy', 'template' => 'night-blue-receipt', 'notice' => 'answer-to-rating'])->assertStatus(422);
         // Nothing answers that was not published.
-        $this->ask('GET', '/api/app/notices/answer-to-rating')->assertJsonPath('state', 'built_in');
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/answer-to-rating')->assertJsonPath('state', 'built_in');
     }
 
     public function test_renaming_keeps_the_key_and_the_archive_answers_for_nothing(): void
     {
         $this->ask('PATCH', self::TEMPLATE, ['name' => 'Renamed', 'folder' => ''])->assertOk()->assertJsonPath('key', 'night-blue-receipt')->assertJsonPath('document.name', 'Renamed')->assertJsonPath('folder', '');
         $this->ask('PATCH', self::TEMPLATE, ['archived' => true])->assertOk()->assertJsonPath('archived', true)->assertJsonPath('claims.0.active', false);
-        $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('state', 'built_in')->assertJsonPath('history.0.what', 'Back to built-in');
-        $this->ask('GET', '/api/app/templates')->assertJsonPath('templates', [])->assertJsonPath('archived', 1);
-        $this->ask('GET', '/api/app/templates?archived=1')->assertJsonPath('templates.0.name', 'Renamed');
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'built_in')->assertJsonPath('history.0.what', 'Back to built-in');
+        $this->ask('GET', '/api/app/sources/larkmoor/templates')->assertJsonPath('templates', [])->assertJsonPath('archived', 1);
+        $this->ask('GET', '/api/app/sources/larkmoor/templates?archived=1')->assertJsonPath('templates.0.name', 'Renamed');
         $this->ask('PATCH', self::TEMPLATE, ['archived' => false])->assertOk();
-        $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('state', 'built_in');
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'built_in');
         $this->ask('PATCH', self::TEMPLATE, ['name' => ''])->assertStatus(422)->assertJsonPath('faults.0.place', 'name');
     }
 
@@ -85,13 +85,13 @@ final class ComposingTest extends TestCase
         self::assertArrayHasKey('order.items.*.name', $values);
         self::assertSame(1, count(array_filter(array_keys($values), static fn (string $path): bool => str_contains($path, '*.name'))), 'the first item stands for all');
         $this->ask('GET', self::TEMPLATE.'/sheet?record=none')->assertNotFound();
-        $this->ask('GET', '/api/app/templates/none/desk')->assertNotFound();
+        $this->ask('GET', '/api/app/sources/larkmoor/templates/none/desk')->assertNotFound();
     }
 
     public function test_the_stage_is_the_true_message_of_what_is_written(): void
     {
         $stage = $this->stage($this->document(), 'LM-20429')->assertOk();
-        $published = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->getContent();
+        $published = (string) $this->get('/stage/larkmoor/notices/order-received?record=LM-20429&words=answer')->getContent();
         self::assertSame($published, Sample::unmarked($stage->json('html')));
         $kept = static fn (): int => iterator_count(new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(config('herald.editions'), \FilesystemIterator::SKIP_DOTS)));
         $before = $kept();
@@ -134,7 +134,7 @@ final class ComposingTest extends TestCase
         self::assertSame($open['manuscript'][0]['when'], $this->ask('GET', self::TEMPLATE)->json('document.manuscript.0.when'));
         $this->ask('POST', self::TEMPLATE.'/publication', ['revision' => 1])->assertStatus(422)->assertJsonPath('faults.0.place', $open['manuscript'][0]['id']);
 
-        $blocks = fn (array $blocks, string $format = 'velvet-herald/blocks') => $this->ask('POST', '/api/app/blocks', ['format' => $format, 'version' => 1, 'blocks' => $blocks]);
+        $blocks = fn (array $blocks, string $format = 'velvet-herald/blocks') => $this->ask('POST', '/api/app/sources/larkmoor/blocks', ['format' => $format, 'version' => 1, 'blocks' => $blocks]);
         $blocks([['id' => 'a', 'type' => 'text', 'text' => 'Dear {order.customer.first_name or "guest"}']])->assertOk()->assertJsonPath('blocks.0.text.1', ['variable' => 'order.customer.first_name', 'fallback' => 'guest']);
         $blocks([['id' => 'a', 'type' => 'script', 'text' => 'x']])->assertStatus(422);
         $blocks([], 'something/else')->assertStatus(422);
@@ -143,8 +143,8 @@ final class ComposingTest extends TestCase
     public function test_publishing_says_what_it_does_asks_for_the_revision_and_answers(): void
     {
         Dispatch::query()->delete();
-        $made = $this->ask('POST', '/api/app/templates', ['name' => 'Second', 'from' => 'blank', 'notice' => 'order-received'])->json();
-        $path = '/api/app/templates/second';
+        $made = $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Second', 'from' => 'blank', 'notice' => 'order-received'])->json();
+        $path = '/api/app/sources/larkmoor/templates/second';
         $this->ask('GET', $path.'/publication')->assertOk()->assertJsonPath('answers_now', 'Night-blue receipt')->assertJsonPath('compared_with', 'the built-in words')->assertJsonPath('findings.0.weight', 'grave');
         $this->ask('POST', $path.'/publication', ['revision' => 1])->assertStatus(422)->assertJsonPath('title', 'It cannot be published yet')->assertJsonPath('faults.0.reason', '“Order received” needs a link to “Order page”, and there is none.');
 
@@ -153,7 +153,7 @@ final class ComposingTest extends TestCase
         $this->ask('GET', $path.'/publication')->assertJsonPath('findings', [])->assertJsonPath('revision', 2)->assertJsonPath('version', null);
         $this->ask('POST', $path.'/publication', ['revision' => 1])->assertStatus(409);
         $this->ask('POST', $path.'/publication', ['revision' => 2])->assertOk()->assertJsonPath('version', 1)->assertJsonPath('draft', null)->assertJsonPath('published_by', 'Administrator');
-        $notice = $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('template.key', 'second')->assertJsonPath('history.0.what', 'Replaced by Second, version 1')->json();
+        $notice = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('template.key', 'second')->assertJsonPath('history.0.what', 'Replaced by Second, version 1')->json();
         self::assertSame([false, true], array_column($notice['claims'], 'active'));
 
         // What was published is kept, and shown with what differs.
@@ -198,7 +198,7 @@ final class ComposingTest extends TestCase
         self::assertCount(1, array_unique(array_slice($sent->messages, 0, 3)), 'the same bytes');
         self::assertStringContainsString('Cc: desk@example.org', $sent->messages[0]);
         self::assertStringNotContainsString('copy@example.org', $sent->messages[0]);
-        $this->signIn()->ask('GET', '/api/app/dispatches/'.$dispatch->id)->assertOk()->assertJsonPath('state', 'sent')
+        $this->signIn()->ask('GET', '/api/app/sources/larkmoor/dispatches/'.$dispatch->id)->assertOk()->assertJsonPath('state', 'sent')
             ->assertJsonPath('copies.0.address', 'desk@example.org')->assertJsonPath('copies.1.role', 'bcc')->assertJsonPath('copies.1.state', 'sent');
     }
 
@@ -261,7 +261,7 @@ final class ComposingTest extends TestCase
         ];
         PublishTemplate::from($source, Json::ofArray($document, 'sixty'));
 
-        $path = '/api/app/templates/60';
+        $path = "/api/app/sources/{$source->key}/templates/60";
         $desk = $this->ask('GET', $path.'/desk')->assertOk()->json();
         self::assertSame([['706', ['typical']], ['703', ['no email']], ['704', ['two stars']]], array_map(static fn (array $member): array => [$member['key'], $member['shows']], $desk['cast']));
         $values = $this->ask('GET', $path.'/sheet?record=704')->assertOk()->json('values');
@@ -286,7 +286,7 @@ final class ComposingTest extends TestCase
         self::assertSame([['g4@example.org']], $sent->recipients);
         $this->signIn();
         foreach (['running-order', 'notices/30', 'records', 'dispatches', 'templates'] as $page) {
-            $this->ask('GET', "/api/app/{$page}")->assertOk();
+            $this->ask('GET', "/api/app/sources/{$source->key}/{$page}")->assertOk();
         }
     }
 
@@ -317,19 +317,19 @@ final class ComposingTest extends TestCase
     {
         $source = $this->larkmoor();
         // Begun from built-in words in English and German, then added to in English.
-        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Rating', 'from' => 'built_in', 'notice' => 'answer-to-rating'])->assertStatus(201);
-        $document = $this->ask('GET', '/api/app/templates/rating')->json('document');
+        $this->signIn()->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Rating', 'from' => 'built_in', 'notice' => 'answer-to-rating'])->assertStatus(201);
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/rating')->json('document');
         $document['manuscript'][] = ['id' => 'sorry', 'type' => 'text', 'text' => [['text' => 'We are sorry the night fell short.']]];
-        $findings = $this->ask('POST', '/api/app/templates/rating/findings', ['document' => $document])->json('findings');
+        $findings = $this->ask('POST', '/api/app/sources/larkmoor/templates/rating/findings', ['document' => $document])->json('findings');
         self::assertContains('A text has no words in German: until they are there, who reads German gets the whole message in another language.', array_column($findings, 'words'));
-        $this->ask('PUT', '/api/app/templates/rating/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
-        $this->ask('POST', '/api/app/templates/rating/publication', ['revision' => 2])->assertOk();
-        self::assertSame(['tag' => 'de', 'words' => 'missing'], array_column($this->ask('GET', '/api/app/running-order')->json('strands.1.notices'), null, 'key')['answer-to-rating']['languages'][1]);
+        $this->ask('PUT', '/api/app/sources/larkmoor/templates/rating/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/rating/publication', ['revision' => 2])->assertOk();
+        self::assertSame(['tag' => 'de', 'words' => 'missing'], array_column($this->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.1.notices'), null, 'key')['answer-to-rating']['languages'][1]);
 
         $booking = Record::query()->where('type', 'booking')->firstOrFail();
         $data = ['visitor' => ['email' => 'v@example.org', 'language' => 'de', 'first_name' => 'Ilse'] + $booking->data['visitor'], 'rating' => 2] + $booking->data;
         $booking->update(['data' => ['rating' => null] + $booking->data]);
-        self::assertSame('en', $this->ask('POST', '/api/app/templates/rating/stage', ['document' => $document, 'record' => $booking->key, 'view' => 'wide', 'text' => false])->json('language'));
+        self::assertSame('en', $this->ask('POST', '/api/app/sources/larkmoor/templates/rating/stage', ['document' => $document, 'record' => $booking->key, 'view' => 'wide', 'text' => false])->json('language'));
         $this->ask('POST', '/api/v1/events', ['id' => 'rated', 'event' => 'booking.changed', 'record' => $data], $this->bearer($source))->assertStatus(202);
         $this->decide();
         $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'answer-to-rating')->firstOrFail();

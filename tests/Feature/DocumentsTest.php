@@ -209,13 +209,13 @@ final class DocumentsTest extends TestCase
 
     public function test_what_a_template_was_begun_from_is_remembered_from_version_to_version(): void
     {
-        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Shipped', 'from' => 'built_in', 'notice' => 'welcome'])->assertCreated();
+        $this->signIn()->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Shipped', 'from' => 'built_in', 'notice' => 'welcome'])->assertCreated();
         $words = $this->source->manifest()->notices['welcome']->builtIns->hashes;
-        $this->ask('POST', '/api/app/templates/shipped/publication', ['revision' => 1])->assertOk();
-        $document = $this->ask('GET', '/api/app/templates/shipped')->json('document');
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/shipped/publication', ['revision' => 1])->assertOk();
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/shipped')->json('document');
         $document['envelope']['subject'][] = ['text' => '!'];
-        $this->ask('PUT', '/api/app/templates/shipped/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
-        $this->ask('POST', '/api/app/templates/shipped/publication', ['revision' => 1])->assertOk();
+        $this->ask('PUT', '/api/app/sources/larkmoor/templates/shipped/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/shipped/publication', ['revision' => 1])->assertOk();
 
         $versions = Template::query()->where('key', 'shipped')->firstOrFail()->versions()->orderBy('number')->get();
         self::assertEquals([['notice' => 'welcome', 'words' => $words], ['notice' => 'welcome', 'words' => $words]], $versions->pluck('begun_from')->all());

@@ -86,7 +86,7 @@ final class EventsTest extends TestCase
         self::assertSame('There is no address: the address in order.customer.email is empty', Dispatch::query()->where('state', DispatchState::Skipped)->firstOrFail()->state_reason);
         $this->raise(['id' => 'evt-2', 'event' => 'order.placed', 'record' => ['number' => 'LM-30001'] + self::ORDER]);
         $this->work();
-        $this->signIn()->ask('GET', '/api/app/templates/night-blue-receipt/publication')->assertOk()->assertJsonPath('messages', 1)->assertJsonPath('people', 1);
+        $this->signIn()->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt/publication')->assertOk()->assertJsonPath('messages', 1)->assertJsonPath('people', 1);
     }
 
     public function test_what_the_source_still_sends_is_left_to_it(): void
@@ -136,7 +136,7 @@ final class EventsTest extends TestCase
     {
         self::assertSame('is not known here; did you mean "record"?', $this->raise(['id' => 'e', 'event' => 'order.placed', 'data' => self::ORDER])->json('faults.0.reason'));
         self::assertSame('is not known here; did you mean "event"?', $this->raise(['id' => 'e', 'evnt' => 'order.placed', 'record' => self::ORDER])->json('faults.0.reason'));
-        $this->signIn()->ask('PATCH', '/api/app/templates/night-blue-receipt', ['nam' => 'x'])->assertStatus(422)->assertJsonPath('faults.0.reason', 'is not known here; did you mean "name"?');
+        $this->signIn()->ask('PATCH', '/api/app/sources/larkmoor/templates/night-blue-receipt', ['nam' => 'x'])->assertStatus(422)->assertJsonPath('faults.0.reason', 'is not known here; did you mean "name"?');
     }
 
     public function test_data_that_do_not_fit_stay_with_the_event_and_are_run_once_more_when_that_is_mended(): void
@@ -152,7 +152,7 @@ final class EventsTest extends TestCase
         $failed = Dispatch::query()->orderBy('id')->get();
         self::assertSame([DispatchState::Failed, DispatchState::Failed], $failed->pluck('state')->all());
         self::assertStringStartsWith('It cannot be made: status: must be one of', (string) $failed[0]->state_reason);
-        $this->signIn()->ask('GET', "/api/app/dispatches/{$failed[0]->id}")->assertOk()->assertJsonPath('edition', null)->assertJsonPath('may_retry', true);
+        $this->signIn()->ask('GET', "/api/app/sources/larkmoor/dispatches/{$failed[0]->id}")->assertOk()->assertJsonPath('edition', null)->assertJsonPath('may_retry', true);
 
         // The source declares the option, and a person has it tried again.
         $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
@@ -160,7 +160,7 @@ final class EventsTest extends TestCase
         $manifest['record_types'][0]['fields'][$status]['options'][] = ['value' => 'lost', 'label' => 'Lost'];
         LoadManifest::from(Json::ofArray($manifest, 'mended'));
         foreach ($failed as $dispatch) {
-            $this->signIn()->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertOk()->assertJsonPath('state', 'queued');
+            $this->signIn()->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertOk()->assertJsonPath('state', 'queued');
         }
         $this->work();
         self::assertSame([DispatchState::Sent, DispatchState::Sent], Dispatch::query()->orderBy('id')->pluck('state')->all());
@@ -173,7 +173,7 @@ final class EventsTest extends TestCase
         $this->raise(['id' => 'e', 'event' => 'order.placed', 'record' => ['customer' => ['email' => 'nobody']] + self::ORDER])->assertStatus(202)->assertJsonPath('fault', 'customer/email: must be an e-mail address, not "nobody"');
         $this->work();
         self::assertSame(['failed'], DB::table('dispatches')->distinct()->pluck('state')->all());
-        foreach (['/api/app/records?type=order', '/api/app/records/order/LM-30000', '/api/app/templates/night-blue-receipt/desk', '/api/app/dispatches', '/api/app/running-order'] as $page) {
+        foreach (['/api/app/sources/larkmoor/records?type=order', '/api/app/sources/larkmoor/records/order/LM-30000', '/api/app/sources/larkmoor/templates/night-blue-receipt/desk', '/api/app/sources/larkmoor/dispatches', '/api/app/sources/larkmoor/running-order'] as $page) {
             $this->signIn()->ask('GET', $page)->assertOk();
         }
         // The next one that fits is taken as ever.
@@ -208,9 +208,9 @@ final class EventsTest extends TestCase
         self::assertSame([DispatchState::Sent, true, 2], [$received('after')->state, $received('after')->needs_look, $received('after')->edition?->templateVersion?->number], 'its last good edition, where the data suffice');
         self::assertSame([DispatchState::Sent, true, null], [$received('later')->state, $received('later')->needs_look, $received('later')->edition?->template_version_id], 'else the built-in');
         self::assertStringContainsString('no longer fits the source', implode('; ', $received('later')->decision['reasons'] ?? []));
-        self::assertContains('its template no longer fits the source', $this->signIn()->ask('GET', '/api/app/running-order')->assertOk()->json('strands.0.notices.0.trouble'));
-        $this->ask('GET', '/api/app/notices/order-received')->assertOk();
-        $this->ask('GET', '/api/app/dispatches/'.$received('later')->id)->assertOk()->assertJsonPath('needs_look', true);
+        self::assertContains('its template no longer fits the source', $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->assertOk()->json('strands.0.notices.0.trouble'));
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertOk();
+        $this->ask('GET', '/api/app/sources/larkmoor/dispatches/'.$received('later')->id)->assertOk()->assertJsonPath('needs_look', true);
         self::assertSame(3, Event::query()->where('source_id', $source->id)->count());
     }
 

@@ -56,7 +56,7 @@ final class FuzzTest extends TestCase
             foreach (["\x89PNG\r\n\x1a\n", '<svg xmlns="http://www.w3.org/2000/svg" width="1" height="1"/>', '<svg', "\xFF\xD8\xFF", '', (string) file_get_contents(public_path('demo/chart.png'))] as $content) {
                 $path = tempnam(sys_get_temp_dir(), 'fuzz');
                 file_put_contents($path, $content);
-                $answer = $this->call('POST', '/api/app/pictures', files: ['picture' => new UploadedFile($path, $name, test: true)], server: ['HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'multipart/form-data']);
+                $answer = $this->call('POST', '/api/app/sources/larkmoor/pictures', files: ['picture' => new UploadedFile($path, $name, test: true)], server: ['HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'multipart/form-data']);
                 unlink($path);
                 self::assertContains($answer->getStatusCode(), [201, 422, 429], json_encode(mb_scrub($name)).' '.bin2hex(substr($content, 0, 8)).' '.$answer->getContent());
             }

@@ -24,7 +24,7 @@ final class HostileTest extends TestCase
      */
     public static function requests(): iterable
     {
-        $stage = '/api/app/templates/night-blue-receipt/stage';
+        $stage = '/api/app/sources/larkmoor/templates/night-blue-receipt/stage';
         $asked = static fn (array $blocks, string $text = 'false'): string => '{"record":"LM-20429","view":"wide","text":'.$text.',"document":'.self::document($blocks).'}';
         $when = static fn (string $path, string $operator, string $value): array => [['id' => 't', 'type' => 'text', 'text' => 'Hello', 'when' => ['path' => $path, 'operator' => $operator, 'value' => "RAW{$value}RAW"]]];
         $event = static fn (string $data): string => '{"id":"h","event":"order.placed","record":{"number":"LM-40000","placed_at":"2026-11-23T10:00:00Z","status":"packing",'.$data.'}}';
@@ -33,16 +33,16 @@ final class HostileTest extends TestCase
         // A number's exponent is looked at before anything is computed with it. What cannot be read of a draft is a finding; the rest is shown.
         foreach (['"1e99999999999"', '"1e-9223372036854775807"', '" 5"', '"5 "', '"0x1A"', '"1_000"', '"'.str_repeat('9', 31).'"', '1e300', '"NaN"', '"-"', '"."', '""'] as $value) {
             yield "condition value {$value} on the stage" => ['POST', $stage, self::raw($asked($when('order.total', 'more', $value))), 200, '"html"'];
-            yield "condition value {$value} among the findings" => ['POST', '/api/app/templates/night-blue-receipt/findings', self::raw('{"document":'.self::document($when('order.total', 'more', $value)).'}'), 200, $value === '""' ? 'needs a value' : 'is no value of total'];
-            yield "condition value {$value}, saved" => ['PUT', '/api/app/templates/night-blue-receipt/draft', self::raw('{"revision":null,"version":1,"document":'.self::document($when('order.total', 'more', $value)).'}'), 200, '"draft"'];
+            yield "condition value {$value} among the findings" => ['POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/findings', self::raw('{"document":'.self::document($when('order.total', 'more', $value)).'}'), 200, $value === '""' ? 'needs a value' : 'is no value of total'];
+            yield "condition value {$value}, saved" => ['PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', self::raw('{"revision":null,"version":1,"document":'.self::document($when('order.total', 'more', $value)).'}'), 200, '"draft"'];
         }
         foreach (['"tomorrow"', '"+1 week"', '"now"', '"0001-01-01T00:00:00+14:00"', '"9999-12-31T23:59:59-14:00"', '"2026-11-21T25:00:00Z"'] as $value) {
-            yield "a moment {$value} in a condition" => ['POST', '/api/app/templates/night-blue-receipt/findings', self::raw('{"document":'.self::document($when('order.placed_at', 'more', $value)).'}'), 200, 'is no value of placed_at'];
+            yield "a moment {$value} in a condition" => ['POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/findings', self::raw('{"document":'.self::document($when('order.placed_at', 'more', $value)).'}'), 200, 'is no value of placed_at'];
         }
         foreach (['stage', 'findings', 'comparison', 'plain'] as $question) {
-            yield "a number without end, asked of {$question}" => ['POST', "/api/app/templates/night-blue-receipt/{$question}", self::raw('{"record":"LM-20429","view":"wide","text":false,"document":'.self::document($when('order.total', 'more', '1e999')).'}'), 400, 'is a number too large to be read'];
+            yield "a number without end, asked of {$question}" => ['POST', "/api/app/sources/larkmoor/templates/night-blue-receipt/{$question}", self::raw('{"record":"LM-20429","view":"wide","text":false,"document":'.self::document($when('order.total', 'more', '1e999')).'}'), 400, 'is a number too large to be read'];
         }
-        yield 'a number without end, in a draft' => ['PUT', '/api/app/templates/night-blue-receipt/draft', '{"revision":-1e999,"version":1}', 400, 'is a number too large to be read'];
+        yield 'a number without end, in a draft' => ['PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', '{"revision":-1e999,"version":1}', 400, 'is a number too large to be read'];
         foreach (['not', 'true', 'null', 'none', 'loop', 'in', 'is', 'and', 'b', 'has', 'matches', 'same'] as $name) {
             yield "an item called {$name}" => ['POST', $stage, $asked($repeat($name)), 200, '"html"'];
         }
@@ -87,19 +87,19 @@ final class HostileTest extends TestCase
         }
         yield 'repeats within repeats' => ['POST', $stage, str_replace('LM-20429', 'FORTY', $asked([$nested])), 422, 'Its repeats go round more than 20,000 times'];
         // Kinds.
-        yield 'a revision that is true' => ['PUT', '/api/app/templates/night-blue-receipt/draft', '{"revision":true,"version":1,"document":{}}', 422, '"place":"revision"'];
-        yield 'a version that is true' => ['PUT', '/api/app/templates/night-blue-receipt/draft', '{"revision":null,"version":true,"document":{}}', 422, '"place":"version"'];
-        yield 'a revision of a record that is true' => ['PATCH', '/api/app/records/order/LM-20429', '{"revision":true,"changes":{"status":"paid"}}', 422, '"place":"revision"'];
-        yield 'a publication of a revision that is true' => ['POST', '/api/app/brands/larkmoor/publication', '{"revision":true}', 422, '"place":"revision"'];
-        yield 'a page beyond all pages' => ['GET', '/api/app/records?page=99999999999999999999', '', 422, '"place":"page"'];
-        yield 'a page at the end of integers' => ['GET', '/api/app/dispatches?page=9223372036854775807', '', 422, '"place":"page"'];
+        yield 'a revision that is true' => ['PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', '{"revision":true,"version":1,"document":{}}', 422, '"place":"revision"'];
+        yield 'a version that is true' => ['PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', '{"revision":null,"version":true,"document":{}}', 422, '"place":"version"'];
+        yield 'a revision of a record that is true' => ['PATCH', '/api/app/sources/larkmoor/records/order/LM-20429', '{"revision":true,"changes":{"status":"paid"}}', 422, '"place":"revision"'];
+        yield 'a publication of a revision that is true' => ['POST', '/api/app/sources/larkmoor/brands/larkmoor/publication', '{"revision":true}', 422, '"place":"revision"'];
+        yield 'a page beyond all pages' => ['GET', '/api/app/sources/larkmoor/records?page=99999999999999999999', '', 422, '"place":"page"'];
+        yield 'a page at the end of integers' => ['GET', '/api/app/sources/larkmoor/dispatches?page=9223372036854775807', '', 422, '"place":"page"'];
         // Addresses.
-        yield 'a version beyond all versions' => ['GET', '/api/app/templates/night-blue-receipt/versions/99999999999999999999', '', 404, 'There is no such thing'];
-        yield 'a version of a brand beyond all versions' => ['GET', '/api/app/brands/larkmoor/versions/99999999999999999999', '', 404, 'There is no such thing'];
-        yield 'a letter beyond all letters' => ['GET', '/api/app/letters/99999999999999999999', '', 404, 'There is no such thing'];
-        yield 'a key that is not UTF-8' => ['GET', '/api/app/records/order/%FF%FE', '', 400, 'The address is not UTF-8'];
-        yield 'a search that is not UTF-8' => ['GET', '/api/app/records?search=%FF', '', 400, 'The address is not UTF-8'];
-        yield 'a record type of two kinds' => ['GET', '/api/app/records?type[]=order', '', 422, '"place":"type"'];
+        yield 'a version beyond all versions' => ['GET', '/api/app/sources/larkmoor/templates/night-blue-receipt/versions/99999999999999999999', '', 404, 'There is no such thing'];
+        yield 'a version of a brand beyond all versions' => ['GET', '/api/app/sources/larkmoor/brands/larkmoor/versions/99999999999999999999', '', 404, 'There is no such thing'];
+        yield 'a letter beyond all letters' => ['GET', '/api/app/sources/larkmoor/letters/99999999999999999999', '', 404, 'There is no such thing'];
+        yield 'a key that is not UTF-8' => ['GET', '/api/app/sources/larkmoor/records/order/%FF%FE', '', 400, 'The address is not UTF-8'];
+        yield 'a search that is not UTF-8' => ['GET', '/api/app/sources/larkmoor/records?search=%FF', '', 400, 'The address is not UTF-8'];
+        yield 'a record type of two kinds' => ['GET', '/api/app/sources/larkmoor/records?type[]=order', '', 422, '"place":"type"'];
     }
 
     public function test_a_letter_is_kept_byte_by_byte_whatever_the_engine(): void
@@ -140,7 +140,7 @@ final class HostileTest extends TestCase
     public function test_strangers_are_answered_so_too(): void
     {
         $this->larkmoor();
-        foreach ([['POST', '/api/app/session', '{"email":["a"],"password":"x"}', 422], ['POST', '/api/app/session', '{"email":{"a":1e999}}', 400], ['POST', '/api/app/session', 'email=a', 415], ['GET', '/api/app/records/order/%FF%FE', '', 400]] as [$method, $path, $body, $status]) {
+        foreach ([['POST', '/api/app/session', '{"email":["a"],"password":"x"}', 422], ['POST', '/api/app/session', '{"email":{"a":1e999}}', 400], ['POST', '/api/app/session', 'email=a', 415], ['GET', '/api/app/sources/larkmoor/records/order/%FF%FE', '', 400]] as [$method, $path, $body, $status]) {
             $this->send($method, $path, $body, signedIn: false)->assertStatus($status)->assertHeader('Content-Type', 'application/problem+json');
         }
         $this->get('/pictures/99999999999999999999/'.str_repeat('a', 32).'.png')->assertNotFound();

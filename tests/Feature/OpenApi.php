@@ -53,7 +53,8 @@ final class OpenApi
     {
         foreach (self::document()['paths'] as $template => $operations) {
             $pattern = '#^'.preg_replace('/\\\\\{[a-z]+\\\\\}/', '[^/]+', preg_quote($template, '#')).'$#';
-            if (preg_match($pattern, $path) === 1 && isset($operations[$method])) {
+            // What belongs to a source is described below its address.
+            if (preg_match($pattern, str_starts_with($template, '/api/') ? $path : (string) preg_replace('#^/api/app/sources/[^/]+(?=/)#', '', $path)) === 1 && isset($operations[$method])) {
                 return [$template, $operations[$method]];
             }
         }
@@ -69,7 +70,7 @@ final class OpenApi
         $document = self::document();
         $checks = [];
         foreach ($document['paths'] as $template => $operations) {
-            foreach ($operations as $method => $operation) {
+            foreach (array_diff_key($operations, ['servers' => 1]) as $method => $operation) {
                 foreach ($operation['responses'] as $status => $answer) {
                     $answer = isset($answer['$ref']) ? $document['components']['responses'][basename($answer['$ref'])] : $answer;
                     foreach ($answer['content'] ?? [] as $content) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Documents\PublishTemplate;
+use App\Loading\LoadManifest;
 use App\Models\Dispatch;
 use App\Models\Record;
 use Herald\Document\Json;
@@ -18,20 +19,27 @@ final class PagesTest extends TestCase
     public function test_all_pages_work_with_an_empty_database(): void
     {
         $this->signIn();
-        $this->ask('GET', '/api/app/running-order')->assertOk()->assertJsonPath('source', null);
-        $this->ask('GET', '/api/app/records')->assertOk()->assertJsonPath('types', []);
-        $this->ask('GET', '/api/app/dispatches')->assertOk()->assertJsonPath('total', 0);
-        $this->ask('GET', '/api/app/letters')->assertOk()->assertJsonPath('total', 0);
-        $this->ask('GET', '/api/app/templates')->assertOk()->assertJsonPath('templates', []);
-        $this->ask('GET', '/api/app/notices/order-received')->assertNotFound();
-        $this->ask('GET', '/api/app/records/order/1')->assertNotFound();
-        $this->ask('GET', '/api/app/dispatches/1')->assertNotFound();
+        $this->ask('GET', '/api/app/session')->assertOk()->assertJsonPath('sources', []);
+        $this->ask('GET', '/api/app/people')->assertOk()->assertJsonPath('sources', []);
+        $this->ask('GET', '/api/app/sources/larkmoor/running-order')->assertNotFound();
+        // A source of which nothing but the manifest is known.
+        LoadManifest::from(Json::ofFile(__DIR__.'/documents/clinic.json'));
+        $this->ask('GET', '/api/app/sources/fernhill/running-order')->assertOk()->assertJsonPath('source.name', 'Fernhill Clinic');
+        $this->ask('GET', '/api/app/sources/fernhill/records')->assertOk()->assertJsonPath('records', []);
+        $this->ask('GET', '/api/app/sources/fernhill/dispatches')->assertOk()->assertJsonPath('total', 0);
+        $this->ask('GET', '/api/app/sources/fernhill/letters')->assertOk()->assertJsonPath('total', 0);
+        $this->ask('GET', '/api/app/sources/fernhill/templates')->assertOk()->assertJsonPath('templates', []);
+        $this->ask('GET', '/api/app/sources/fernhill/brands')->assertOk();
+        $this->ask('GET', '/api/app/sources/fernhill/notices/order-received')->assertOk();
+        $this->ask('GET', '/api/app/sources/fernhill/notices/none')->assertNotFound();
+        $this->ask('GET', '/api/app/sources/fernhill/records/order/1')->assertNotFound();
+        $this->ask('GET', '/api/app/sources/fernhill/dispatches/1')->assertNotFound();
     }
 
     public function test_the_running_order_tells_each_notice_in_the_order_of_its_strand(): void
     {
         $this->larkmoor();
-        $strands = $this->signIn()->ask('GET', '/api/app/running-order')->assertOk()->json('strands');
+        $strands = $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->assertOk()->json('strands');
 
         self::assertSame(['Shop', 'Dome night', 'Account'], array_column($strands, 'name'));
         self::assertSame(['orders', 14], [$strands[0]['records_label'], $strands[0]['records']]);
@@ -48,7 +56,7 @@ final class PagesTest extends TestCase
         $this->larkmoor();
         $this->signIn();
         DB::enableQueryLog();
-        $this->ask('GET', '/api/app/running-order');
+        $this->ask('GET', '/api/app/sources/larkmoor/running-order');
 
         self::assertLessThan(12, count(DB::getQueryLog()));
     }
@@ -60,15 +68,15 @@ final class PagesTest extends TestCase
         unset($document['translations']);
         PublishTemplate::from($source, Json::ofArray($document, 'x'));
 
-        self::assertSame(['tag' => 'de', 'words' => 'missing'], $this->signIn()->ask('GET', '/api/app/running-order')->json('strands.0.notices.0.languages.1'));
+        self::assertSame(['tag' => 'de', 'words' => 'missing'], $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.0.notices.0.languages.1'));
     }
 
     public function test_a_notice_shows_both_messages_for_a_record(): void
     {
         $this->larkmoor();
         $this->signIn();
-        $builtIn = $this->ask('GET', '/api/app/notices/order-received/rendering?record=LM-20429&words=built_in')->assertOk();
-        $answer = $this->ask('GET', '/api/app/notices/order-received/rendering?record=LM-20429&words=answer')->assertOk();
+        $builtIn = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received/rendering?record=LM-20429&words=built_in')->assertOk();
+        $answer = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received/rendering?record=LM-20429&words=answer')->assertOk();
 
         self::assertSame('Order LM-20429 received', $builtIn->json('subject'));
         self::assertSame('Order LM-20429 is in good hands', $answer->json('subject'));
@@ -76,7 +84,7 @@ final class PagesTest extends TestCase
         self::assertSame('Larkmoor Observatory <shop@larkmoor.example.org>', $answer->json('from'));
         self::assertStringContainsString("Thank you, Aoife\n======", $answer->json('text'));
         $this->get($answer->json('html_at'))->assertOk()->assertSee('Thank you, Aoife')->assertDontSee('Dear Aoife');
-        $german = $this->ask('GET', '/api/app/notices/order-received/rendering?record=LM-20429&words=answer&language=de')->assertOk();
+        $german = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received/rendering?record=LM-20429&words=answer&language=de')->assertOk();
         self::assertSame(['Bestellung LM-20429 ist in guten Händen', 'chosen here'], [$german->json('subject'), $german->json('language_reason')]);
     }
 
@@ -86,7 +94,7 @@ final class PagesTest extends TestCase
         $this->signIn();
         foreach ($source->manifest()->notices as $notice) {
             foreach (Record::query()->where('type', $notice->recordType)->pluck('key') as $key) {
-                $rendering = $this->ask('GET', "/api/app/notices/{$notice->key}/rendering?record={$key}&words=answer")->assertOk();
+                $rendering = $this->ask('GET', "/api/app/sources/larkmoor/notices/{$notice->key}/rendering?record={$key}&words=answer")->assertOk();
                 self::assertNotSame('', $rendering->json('subject'));
                 self::assertDoesNotMatchRegularExpression('/[\r\n]/', $rendering->json('subject'));
             }
@@ -105,11 +113,11 @@ final class PagesTest extends TestCase
         $edition = static fn (string $id): ?int => Dispatch::query()->where('occasion', "event:{$id}")->whereRelation('notice', 'key', 'order-received')->firstOrFail()->edition?->templateVersion?->number;
 
         $place('one');
-        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null])->assertOk()->assertJsonPath('state', 'built_in')->assertJsonPath('claims.0.active', false);
+        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null])->assertOk()->assertJsonPath('state', 'built_in')->assertJsonPath('claims.0.active', false);
         $this->signIn();
         $place('two');
         $this->signIn();
-        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => 'night-blue-receipt'])->assertOk()->assertJsonPath('state', 'replaced');
+        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => 'night-blue-receipt'])->assertOk()->assertJsonPath('state', 'replaced');
         $place('three');
 
         self::assertSame([1, null, 1], [$edition('one'), $edition('two'), $edition('three')]);
@@ -118,19 +126,19 @@ final class PagesTest extends TestCase
             Activity::query()->orderBy('id')->pluck('description')->all(),
         );
         $this->signIn();
-        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => 'no-such'])->assertStatus(422);
+        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => 'no-such'])->assertStatus(422);
     }
 
     public function test_records_are_found_and_shown(): void
     {
         $this->larkmoor();
         $this->signIn();
-        self::assertSame(['LM-20419'], array_column($this->ask('GET', '/api/app/records?type=order&search=featherstone')->json('records'), 'key'));
-        self::assertSame(['LM-20421'], array_column($this->ask('GET', '/api/app/records?type=order&search='.rawurlencode('حداد'))->json('records'), 'key'));
-        self::assertSame([], $this->ask('GET', '/api/app/records?type=order&search=100%25')->json('records'), 'a percent sign is just a percent sign');
-        self::assertSame(6, $this->ask('GET', '/api/app/records?type=booking')->json('total'));
-        $this->ask('GET', '/api/app/records?type=nothing')->assertNotFound();
-        $lines = array_column($this->ask('GET', '/api/app/records/order/LM-20427')->assertOk()->json('lines'), 'value', 'path');
+        self::assertSame(['LM-20419'], array_column($this->ask('GET', '/api/app/sources/larkmoor/records?type=order&search=featherstone')->json('records'), 'key'));
+        self::assertSame(['LM-20421'], array_column($this->ask('GET', '/api/app/sources/larkmoor/records?type=order&search='.rawurlencode('حداد'))->json('records'), 'key'));
+        self::assertSame([], $this->ask('GET', '/api/app/sources/larkmoor/records?type=order&search=100%25')->json('records'), 'a percent sign is just a percent sign');
+        self::assertSame(6, $this->ask('GET', '/api/app/sources/larkmoor/records?type=booking')->json('total'));
+        $this->ask('GET', '/api/app/sources/larkmoor/records?type=nothing')->assertNotFound();
+        $lines = array_column($this->ask('GET', '/api/app/sources/larkmoor/records/order/LM-20427')->assertOk()->json('lines'), 'value', 'path');
         self::assertSame('To the brightest', $lines['order.meta.engraving']);
         self::assertSame('Pending', $lines['order.status']);
     }
@@ -139,7 +147,7 @@ final class PagesTest extends TestCase
     {
         $this->larkmoor();
         $this->signIn();
-        $path = '/api/app/records/order/LM-20429';
+        $path = '/api/app/sources/larkmoor/records/order/LM-20429';
         $foreseen = $this->ask('POST', "{$path}/consequences", ['changes' => ['status' => 'paid']])->assertOk()->json('consequences');
 
         self::assertSame([['payment-received', 'aoife@example.org', 'status changed from pending to paid', null]], array_map(
@@ -150,7 +158,7 @@ final class PagesTest extends TestCase
         $this->work();
         $saved = $this->ask('GET', $path)->assertOk();
         self::assertSame(['payment-received'], array_column($saved->json('dispatches'), 'notice'));
-        $dispatch = $this->ask('GET', '/api/app/dispatches/'.$saved->json('dispatches.0.id'))->assertOk();
+        $dispatch = $this->ask('GET', '/api/app/sources/larkmoor/dispatches/'.$saved->json('dispatches.0.id'))->assertOk();
         self::assertSame(['interface', 'Administrator', 'order.changed'], [$dispatch->json('event_origin'), $dispatch->json('event_by'), $dispatch->json('event')]);
     }
 
@@ -172,7 +180,7 @@ final class PagesTest extends TestCase
     public function test_a_change_that_is_refused_changes_and_sends_nothing(array $body, int $status): void
     {
         $this->larkmoor();
-        $this->signIn()->ask('PATCH', '/api/app/records/order/LM-20429', $body)->assertStatus($status);
+        $this->signIn()->ask('PATCH', '/api/app/sources/larkmoor/records/order/LM-20429', $body)->assertStatus($status);
 
         self::assertSame('pending', Record::query()->where('key', 'LM-20429')->firstOrFail()->data['status']);
         self::assertSame(0, Dispatch::query()->count());
@@ -182,13 +190,13 @@ final class PagesTest extends TestCase
     {
         $this->larkmoor();
         $this->signIn();
-        $found = fn (string $search): array => array_column($this->ask('GET', '/api/app/templates?search='.rawurlencode($search))->assertOk()->json('templates'), 'key');
+        $found = fn (string $search): array => array_column($this->ask('GET', '/api/app/sources/larkmoor/templates?search='.rawurlencode($search))->assertOk()->json('templates'), 'key');
         foreach (['', 'night', 'BLUE-receipt', 'order received', 'guten Händen', 'clear night paid'] as $search) {
             self::assertSame(['night-blue-receipt'], $found($search), $search);
         }
         self::assertSame([], $found('night-blue nonsense'));
-        $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null]);
-        self::assertSame([['notice' => 'order-received', 'name' => 'Order received', 'active' => false]], $this->ask('GET', '/api/app/templates')->json('templates.0.claims'));
+        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null]);
+        self::assertSame([['notice' => 'order-received', 'name' => 'Order received', 'active' => false]], $this->ask('GET', '/api/app/sources/larkmoor/templates')->json('templates.0.claims'));
     }
 
     public function test_a_stale_draft_is_refused(): void
@@ -196,13 +204,13 @@ final class PagesTest extends TestCase
         $this->larkmoor();
         $this->signIn();
         $document = json_decode((string) file_get_contents(database_path('demo/night-blue-receipt.json')), true);
-        $save = fn (?int $revision, array $document) => $this->ask('PUT', '/api/app/templates/night-blue-receipt/draft', ['revision' => $revision, 'version' => 1, 'document' => $document]);
+        $save = fn (?int $revision, array $document) => $this->ask('PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', ['revision' => $revision, 'version' => 1, 'document' => $document]);
 
         $save(null, $document)->assertOk()->assertJsonPath('draft.revision', 1);
         $save(1, ['envelope' => ['subject' => 'Changed {order.number}']] + $document)->assertOk()->assertJsonPath('draft.revision', 2);
         $save(1, $document)->assertStatus(409)->assertJsonPath('title', 'Administrator has saved this template meanwhile. Nothing was overwritten.');
         $save(null, $document)->assertStatus(409);
-        $this->ask('GET', '/api/app/templates/night-blue-receipt')->assertJsonPath('document.envelope.subject', [['text' => 'Changed '], ['variable' => 'order.number']])->assertJsonPath('version', 1);
+        $this->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt')->assertJsonPath('document.envelope.subject', [['text' => 'Changed '], ['variable' => 'order.number']])->assertJsonPath('version', 1);
         $save(2, ['envelope' => []] + $document)->assertStatus(422)->assertJsonPath('faults.0.place', 'envelope');
     }
 }

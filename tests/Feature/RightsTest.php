@@ -19,54 +19,54 @@ final class RightsTest extends TestCase
         'POST api/app/session' => ['anyone', []],
         'DELETE api/app/session' => ['viewer', []],
         'PUT api/app/session/password' => ['viewer', [], '', ['current_password' => 'x', 'password' => 'x']],
-        'GET api/app/running-order' => ['viewer', []],
-        'GET api/app/notices/{key}' => ['viewer', ['key' => 'order-received']],
-        'GET api/app/notices/{key}/rendering' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=answer'],
-        'PUT api/app/notices/{key}/answer' => ['publisher', ['key' => 'order-received'], '', ['template' => null]],
-        'GET api/app/records' => ['viewer', []],
-        'GET api/app/records/{type}/{key}' => ['viewer', ['type' => 'order', 'key' => 'LM-20429']],
-        'POST api/app/records/{type}/{key}/consequences' => ['publisher', ['type' => 'order', 'key' => 'LM-20429'], '', ['changes' => ['status' => 'paid']]],
-        'PATCH api/app/records/{type}/{key}' => ['publisher', ['type' => 'order', 'key' => 'LM-20429'], '', ['revision' => 1, 'changes' => ['status' => 'paid']]],
-        'GET api/app/templates' => ['viewer', []],
-        'GET api/app/templates/{key}' => ['viewer', ['key' => 'night-blue-receipt']],
-        'POST api/app/templates' => ['author', [], '', ['name' => 'x', 'from' => 'blank', 'record_type' => 'order']],
-        'PATCH api/app/templates/{key}' => ['author', ['key' => 'night-blue-receipt'], '', ['name' => 'x']],
-        'GET api/app/templates/{key}/versions' => ['viewer', ['key' => 'night-blue-receipt']],
-        'GET api/app/templates/{key}/versions/{number}' => ['viewer', ['key' => 'night-blue-receipt', 'number' => '1']],
-        'GET api/app/templates/{key}/publication' => ['viewer', ['key' => 'night-blue-receipt']],
-        'POST api/app/templates/{key}/publication' => ['publisher', ['key' => 'night-blue-receipt'], '', ['revision' => 1]],
-        'GET api/app/templates/{key}/desk' => ['viewer', ['key' => 'night-blue-receipt']],
-        'GET api/app/templates/{key}/sheet' => ['viewer', ['key' => 'night-blue-receipt'], '?record=LM-20429'],
-        'POST api/app/templates/{key}/stage' => ['viewer', ['key' => 'night-blue-receipt'], '', ['record' => 'LM-20429']],
-        'POST api/app/templates/{key}/findings' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
-        'POST api/app/templates/{key}/comparison' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
-        'POST api/app/templates/{key}/plain' => ['author', ['key' => 'night-blue-receipt'], '', []],
-        'POST api/app/blocks' => ['author', [], '', ['format' => 'velvet-herald/blocks', 'version' => 1, 'blocks' => []]],
-        'POST api/app/pasted' => ['author', [], '', ['text' => 'Dear guest']],
-        'POST api/app/templates/{key}/proof' => ['author', ['key' => 'night-blue-receipt'], '', ['to' => 'x']],
-        'PUT api/app/templates/{key}/draft' => ['author', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
-        'GET api/app/brands' => ['viewer', []],
-        'POST api/app/brands' => ['author', [], '', ['name' => 'x', 'from' => 'source']],
-        'GET api/app/brands/{key}' => ['viewer', ['key' => 'larkmoor']],
-        'PATCH api/app/brands/{key}' => ['author', ['key' => 'larkmoor'], '', ['name' => 'x']],
-        'DELETE api/app/brands/{key}' => ['publisher', ['key' => 'larkmoor']],
-        'PUT api/app/brands/{key}/draft' => ['author', ['key' => 'larkmoor'], '', ['revision' => null]],
-        'GET api/app/brands/{key}/desk' => ['viewer', ['key' => 'larkmoor']],
-        'POST api/app/brands/{key}/comparison' => ['viewer', ['key' => 'larkmoor']],
-        'POST api/app/brands/{key}/reading' => ['viewer', ['key' => 'larkmoor']],
-        'POST api/app/brands/{key}/stage' => ['viewer', ['key' => 'larkmoor']],
-        'GET api/app/brands/{key}/versions' => ['viewer', ['key' => 'larkmoor']],
-        'GET api/app/brands/{key}/versions/{number}' => ['viewer', ['key' => 'larkmoor', 'number' => '1']],
-        'GET api/app/brands/{key}/publication' => ['viewer', ['key' => 'larkmoor']],
-        'POST api/app/brands/{key}/publication' => ['publisher', ['key' => 'larkmoor'], '', ['revision' => 1]],
-        'POST api/app/pictures' => ['author', []],
-        'POST api/app/pictures/proposal' => ['author', [], '', ['picture' => 'x']],
-        'GET api/app/dispatches' => ['viewer', []],
-        'GET api/app/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
-        'POST api/app/dispatches/{id}/retry' => ['publisher', ['id' => 'DISPATCH']],
-        'POST api/app/dispatches/{id}/settle' => ['publisher', ['id' => 'DISPATCH']],
-        'GET api/app/letters' => ['viewer', []],
-        'GET api/app/letters/{letter}' => ['viewer', ['letter' => 'LETTER']],
+        'GET api/app/sources/{source}/running-order' => ['viewer', []],
+        'GET api/app/sources/{source}/notices/{key}' => ['viewer', ['key' => 'order-received']],
+        'GET api/app/sources/{source}/notices/{key}/rendering' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=answer'],
+        'PUT api/app/sources/{source}/notices/{key}/answer' => ['publisher', ['key' => 'order-received'], '', ['template' => null]],
+        'GET api/app/sources/{source}/records' => ['viewer', []],
+        'GET api/app/sources/{source}/records/{type}/{key}' => ['viewer', ['type' => 'order', 'key' => 'LM-20429']],
+        'POST api/app/sources/{source}/records/{type}/{key}/consequences' => ['publisher', ['type' => 'order', 'key' => 'LM-20429'], '', ['changes' => ['status' => 'paid']]],
+        'PATCH api/app/sources/{source}/records/{type}/{key}' => ['publisher', ['type' => 'order', 'key' => 'LM-20429'], '', ['revision' => 1, 'changes' => ['status' => 'paid']]],
+        'GET api/app/sources/{source}/templates' => ['viewer', []],
+        'GET api/app/sources/{source}/templates/{key}' => ['viewer', ['key' => 'night-blue-receipt']],
+        'POST api/app/sources/{source}/templates' => ['author', [], '', ['name' => 'x', 'from' => 'blank', 'record_type' => 'order']],
+        'PATCH api/app/sources/{source}/templates/{key}' => ['author', ['key' => 'night-blue-receipt'], '', ['name' => 'x']],
+        'GET api/app/sources/{source}/templates/{key}/versions' => ['viewer', ['key' => 'night-blue-receipt']],
+        'GET api/app/sources/{source}/templates/{key}/versions/{number}' => ['viewer', ['key' => 'night-blue-receipt', 'number' => '1']],
+        'GET api/app/sources/{source}/templates/{key}/publication' => ['viewer', ['key' => 'night-blue-receipt']],
+        'POST api/app/sources/{source}/templates/{key}/publication' => ['publisher', ['key' => 'night-blue-receipt'], '', ['revision' => 1]],
+        'GET api/app/sources/{source}/templates/{key}/desk' => ['viewer', ['key' => 'night-blue-receipt']],
+        'GET api/app/sources/{source}/templates/{key}/sheet' => ['viewer', ['key' => 'night-blue-receipt'], '?record=LM-20429'],
+        'POST api/app/sources/{source}/templates/{key}/stage' => ['viewer', ['key' => 'night-blue-receipt'], '', ['record' => 'LM-20429']],
+        'POST api/app/sources/{source}/templates/{key}/findings' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
+        'POST api/app/sources/{source}/templates/{key}/comparison' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
+        'POST api/app/sources/{source}/templates/{key}/plain' => ['author', ['key' => 'night-blue-receipt'], '', []],
+        'POST api/app/sources/{source}/blocks' => ['author', [], '', ['format' => 'velvet-herald/blocks', 'version' => 1, 'blocks' => []]],
+        'POST api/app/sources/{source}/pasted' => ['author', [], '', ['text' => 'Dear guest']],
+        'POST api/app/sources/{source}/templates/{key}/proof' => ['author', ['key' => 'night-blue-receipt'], '', ['to' => 'x']],
+        'PUT api/app/sources/{source}/templates/{key}/draft' => ['author', ['key' => 'night-blue-receipt'], '', ['revision' => null]],
+        'GET api/app/sources/{source}/brands' => ['viewer', []],
+        'POST api/app/sources/{source}/brands' => ['author', [], '', ['name' => 'x', 'from' => 'source']],
+        'GET api/app/sources/{source}/brands/{key}' => ['viewer', ['key' => 'larkmoor']],
+        'PATCH api/app/sources/{source}/brands/{key}' => ['author', ['key' => 'larkmoor'], '', ['name' => 'x']],
+        'DELETE api/app/sources/{source}/brands/{key}' => ['publisher', ['key' => 'larkmoor']],
+        'PUT api/app/sources/{source}/brands/{key}/draft' => ['author', ['key' => 'larkmoor'], '', ['revision' => null]],
+        'GET api/app/sources/{source}/brands/{key}/desk' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/sources/{source}/brands/{key}/comparison' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/sources/{source}/brands/{key}/reading' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/sources/{source}/brands/{key}/stage' => ['viewer', ['key' => 'larkmoor']],
+        'GET api/app/sources/{source}/brands/{key}/versions' => ['viewer', ['key' => 'larkmoor']],
+        'GET api/app/sources/{source}/brands/{key}/versions/{number}' => ['viewer', ['key' => 'larkmoor', 'number' => '1']],
+        'GET api/app/sources/{source}/brands/{key}/publication' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/sources/{source}/brands/{key}/publication' => ['publisher', ['key' => 'larkmoor'], '', ['revision' => 1]],
+        'POST api/app/sources/{source}/pictures' => ['author', []],
+        'POST api/app/sources/{source}/pictures/proposal' => ['author', [], '', ['picture' => 'x']],
+        'GET api/app/sources/{source}/dispatches' => ['viewer', []],
+        'GET api/app/sources/{source}/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
+        'POST api/app/sources/{source}/dispatches/{id}/retry' => ['publisher', ['id' => 'DISPATCH']],
+        'POST api/app/sources/{source}/dispatches/{id}/settle' => ['publisher', ['id' => 'DISPATCH']],
+        'GET api/app/sources/{source}/letters' => ['viewer', []],
+        'GET api/app/sources/{source}/letters/{letter}' => ['viewer', ['letter' => 'LETTER']],
         'GET api/app/people' => ['administrator', []],
         'POST api/app/people' => ['administrator', [], '', ['name' => 'x']],
         'PATCH api/app/people/{person}' => ['administrator', ['person' => '999'], '', []],
@@ -74,10 +74,10 @@ final class RightsTest extends TestCase
         'POST api/app/tokens' => ['administrator', [], '', []],
         'DELETE api/app/tokens/{token}' => ['administrator', ['token' => '999']],
         'GET api/app/audit' => ['administrator', []],
-        'GET stage/empty' => ['viewer', []],
-        'GET stage/notices/{key}' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=built_in'],
-        'GET stage/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
-        'GET stage/letters/{letter}' => ['viewer', ['letter' => 'LETTER']],
+        'GET stage/{source}/empty' => ['viewer', []],
+        'GET stage/{source}/notices/{key}' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=built_in'],
+        'GET stage/{source}/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
+        'GET stage/{source}/letters/{letter}' => ['viewer', ['letter' => 'LETTER']],
     ];
 
     public function test_every_route_is_in_the_table(): void
@@ -98,7 +98,7 @@ final class RightsTest extends TestCase
         foreach (self::ROUTES as $route => $expected) {
             [$right, $parameters] = $expected;
             [$method, $path] = explode(' ', $route);
-            $path = '/'.strtr($path, array_combine(array_map(static fn (string $name): string => "{{$name}}", array_keys($parameters)), array_map(static fn (string $value): string => $ids[$value] ?? $value, $parameters))).($expected[2] ?? '');
+            $path = '/'.strtr($path, ['{source}' => 'larkmoor', ...array_combine(array_map(static fn (string $name): string => "{{$name}}", array_keys($parameters)), array_map(static fn (string $value): string => $ids[$value] ?? $value, $parameters))]).($expected[2] ?? '');
             $body = $expected[3] ?? [];
 
             $this->app['auth']->forgetGuards();
@@ -131,11 +131,11 @@ final class RightsTest extends TestCase
 
     public function test_signing_in_and_out(): void
     {
-        User::query()->create(['name' => 'M. Thorne', 'email' => 'thorne@example.org', 'role' => Role::Publisher, 'password' => 'a good password']);
+        User::query()->create(['name' => 'M. Thorne', 'email' => 'thorne@example.org', 'password' => 'a good password']);
 
         $this->ask('POST', '/api/app/session', ['email' => 'thorne@example.org', 'password' => 'wrong'])->assertStatus(422)
             ->assertJsonPath('faults.0', ['place' => 'password', 'reason' => 'No account goes with this address and password.']);
-        $this->ask('POST', '/api/app/session', ['email' => 'Thorne@Example.org', 'password' => 'a good password'])->assertOk()->assertJsonPath('person.may_publish', true);
+        $this->ask('POST', '/api/app/session', ['email' => 'Thorne@Example.org', 'password' => 'a good password'])->assertOk()->assertJsonPath('person.administrator', false)->assertJsonPath('sources', []);
         $this->ask('GET', '/api/app/session')->assertJsonPath('person.name', 'M. Thorne');
         $this->ask('DELETE', '/api/app/session')->assertNoContent();
         $this->app['auth']->forgetGuards();
@@ -158,11 +158,11 @@ final class RightsTest extends TestCase
         $this->signIn();
         // The framework does not ask for the token in tests, unless it believes that this is none.
         $this->app['env'] = 'local';
-        $answer = $this->ask('PUT', '/api/app/notices/order-received/answer', ['template' => null]);
+        $answer = $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null]);
         $this->app['env'] = 'testing';
 
         $answer->assertStatus(419)->assertJsonPath('title', 'The page has grown old');
-        $this->ask('GET', '/api/app/notices/order-received')->assertJsonPath('state', 'replaced');
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'replaced');
     }
 
     public function test_pages_and_stages_carry_their_policies(): void
@@ -170,13 +170,13 @@ final class RightsTest extends TestCase
         $this->larkmoor();
         $this->signIn();
         $this->get('/running-order')->assertOk()->assertHeader('Content-Security-Policy');
-        $policy = (string) $this->get('/stage/notices/order-received?record=LM-20429&words=answer')->assertOk()->headers->get('Content-Security-Policy');
+        $policy = (string) $this->get('/stage/larkmoor/notices/order-received?record=LM-20429&words=answer')->assertOk()->headers->get('Content-Security-Policy');
 
         foreach (["default-src 'none'", "script-src 'none'", "form-action 'none'", 'sandbox allow-same-origin', "img-src 'self' data: http://127.0.0.1 https://larkmoor.example.org;"] as $rule) {
             self::assertStringContainsString($rule, $policy);
         }
         self::assertStringNotContainsString('allow-scripts', $policy);
-        self::assertStringContainsString("img-src 'self' data: http: https:;", (string) $this->get('/stage/empty?pictures=all')->headers->get('Content-Security-Policy'), 'pictures from elsewhere are loaded when a person asks for it');
+        self::assertStringContainsString("img-src 'self' data: http: https:;", (string) $this->get('/stage/larkmoor/empty?pictures=all')->headers->get('Content-Security-Policy'), 'pictures from elsewhere are loaded when a person asks for it');
     }
 
     /**

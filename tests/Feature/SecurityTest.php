@@ -53,7 +53,7 @@ final class SecurityTest extends TestCase
 
         foreach (Role::cases() as $role) {
             $this->signIn($role);
-            $pages = ['/api/app/records/account/AC-9', '/api/app/records?type=account&search=new-password', "/api/app/dispatches/{$dispatch->id}", "/stage/dispatches/{$dispatch->id}", '/api/app/notices/password-reset/rendering?record=AC-9&words=built_in', '/stage/notices/password-reset?record=AC-9&words=built_in'];
+            $pages = ['/api/app/sources/larkmoor/records/account/AC-9', '/api/app/sources/larkmoor/records?type=account&search=new-password', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}", "/stage/larkmoor/dispatches/{$dispatch->id}", '/api/app/sources/larkmoor/notices/password-reset/rendering?record=AC-9&words=built_in', '/stage/larkmoor/notices/password-reset?record=AC-9&words=built_in'];
             foreach ($pages as $page) {
                 self::assertStringNotContainsString('0123456789abcdef', (string) $this->get($page)->assertOk()->getContent(), $page);
             }
@@ -69,14 +69,14 @@ final class SecurityTest extends TestCase
         $dispatch = Dispatch::query()->firstOrFail();
         config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
         $dispatch->update(['state' => DispatchState::Uncertain]);
-        $this->signIn(Role::Publisher)->ask('GET', "/api/app/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', true)->assertJsonPath('secret', true)->assertJsonPath('data.account.reset_link', '••••••••');
-        $this->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertOk();
+        $this->signIn(Role::Publisher)->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', true)->assertJsonPath('secret', true)->assertJsonPath('data.account.reset_link', '••••••••');
+        $this->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertOk();
         (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
         self::assertStringContainsString(self::LINK, (string) (new OpenedLetter(Mail::mailer()->getSymfonyTransport()->messages()[0]->toString()))->text());
 
         Dispatch::query()->update(['state' => DispatchState::Failed]);
-        $this->ask('GET', "/api/app/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', false);
-        $this->ask('POST', "/api/app/dispatches/{$dispatch->id}/retry")->assertStatus(409)->assertJsonPath('title', 'It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
+        $this->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', false);
+        $this->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertStatus(409)->assertJsonPath('title', 'It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
     }
 
     public function test_the_same_secret_again_is_no_change_and_one_sealed_by_hand_is_refused(): void
@@ -106,10 +106,10 @@ final class SecurityTest extends TestCase
     public function test_a_secret_on_the_outside_of_a_template_is_a_grave_finding(): void
     {
         $this->larkmoor();
-        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Reset', 'from' => 'built_in', 'notice' => 'password-reset'])->assertStatus(201);
-        $document = $this->ask('GET', '/api/app/templates/reset')->json('document');
+        $this->signIn()->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Reset', 'from' => 'built_in', 'notice' => 'password-reset'])->assertStatus(201);
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/reset')->json('document');
         $document['envelope']['subject'][] = ['variable' => 'account.reset_link'];
-        $words = array_column($this->ask('POST', '/api/app/templates/reset/findings', ['document' => $document])->json('findings'), 'weight', 'words');
+        $words = array_column($this->ask('POST', '/api/app/sources/larkmoor/templates/reset/findings', ['document' => $document])->json('findings'), 'weight', 'words');
         self::assertSame('grave', $words['“account.reset_link” is a secret: it may stand within a message, not in its Subject, which others see.'] ?? null);
     }
 
@@ -128,7 +128,7 @@ final class SecurityTest extends TestCase
             }
         };
         Hash::extend('counting', static fn () => $counting);
-        User::query()->create(['name' => 'M. Thorne', 'email' => 'thorne@example.org', 'role' => Role::Viewer, 'password' => 'a good password']);
+        User::query()->create(['name' => 'M. Thorne', 'email' => 'thorne@example.org', 'password' => 'a good password']);
         config(['hashing.driver' => 'counting']);
         foreach (['thorne@example.org', 'nobody@example.org'] as $n => $email) {
             $this->ask('POST', '/api/app/session', ['email' => $email, 'password' => 'wrong'])->assertStatus(422);
@@ -146,7 +146,7 @@ final class SecurityTest extends TestCase
         foreach (['larkmoor-demo', 'a good password', 'drei Äpfel im Moor'] as $password) {
             self::assertNull(GoodPassword::against($password), $password);
         }
-        self::assertSame(0, Artisan::call('herald:user', ['email' => 'a@example.org', 'name' => 'A', '--role' => 'author']));
+        self::assertSame(0, Artisan::call('herald:user', ['email' => 'a@example.org', 'name' => 'A']));
         self::assertSame(1, User::query()->count());
     }
 
@@ -171,19 +171,19 @@ final class SecurityTest extends TestCase
     {
         $source = $this->larkmoor();
         $this->signIn();
-        $made = $this->ask('POST', '/api/app/people', ['name' => 'J. Brandt', 'email' => 'Brandt@Example.org', 'role' => 'author'])->assertStatus(201);
-        $this->ask('POST', '/api/app/people', ['name' => 'Again', 'email' => 'brandt@example.org', 'role' => 'viewer'])->assertStatus(422)->assertJsonPath('faults.0.place', 'email');
+        $made = $this->ask('POST', '/api/app/people', ['name' => 'J. Brandt', 'email' => 'Brandt@Example.org', 'roles' => ['larkmoor' => 'author']])->assertStatus(201);
+        $this->ask('POST', '/api/app/people', ['name' => 'Again', 'email' => 'brandt@example.org', 'roles' => ['larkmoor' => 'viewer']])->assertStatus(422)->assertJsonPath('faults.0.place', 'email');
         self::assertNull(GoodPassword::against($made->json('password')));
-        $again = $this->ask('PATCH', "/api/app/people/{$made->json('id')}", ['role' => 'publisher', 'password' => true])->assertOk();
+        $again = $this->ask('PATCH', "/api/app/people/{$made->json('id')}", ['roles' => ['larkmoor' => 'publisher'], 'password' => true])->assertOk();
         $person = User::query()->findOrFail($made->json('id'));
-        self::assertSame([Role::Publisher, true], [$person->role, Hash::check($again->json('password'), $person->password)]);
+        self::assertSame([Role::Publisher, true], [$person->roleIn($source), Hash::check($again->json('password'), $person->password)]);
         // There is always one administrator.
-        $me = User::query()->where('role', Role::Administrator)->firstOrFail();
-        $this->ask('PATCH', "/api/app/people/{$me->id}", ['role' => 'viewer'])->assertStatus(409);
+        $me = User::query()->where('administrator', true)->firstOrFail();
+        $this->ask('PATCH', "/api/app/people/{$me->id}", ['administrator' => false])->assertStatus(409);
         $this->ask('DELETE', "/api/app/people/{$me->id}")->assertStatus(409);
         $this->ask('DELETE', "/api/app/people/{$person->id}")->assertNoContent();
 
-        $token = $this->ask('POST', '/api/app/tokens', ['name' => 'shop'])->assertStatus(201)->json('token');
+        $token = $this->ask('POST', '/api/app/tokens', ['source' => 'larkmoor', 'name' => 'shop'])->assertStatus(201)->json('token');
         $raise = fn (string $id) => $this->ask('POST', '/api/v1/events', ['id' => $id, 'event' => 'order.placed', 'key' => 'LM-20429'], ['Authorization' => "Bearer {$token}"]);
         $this->app['auth']->forgetGuards();
         $raise('one')->assertStatus(202);
@@ -193,7 +193,7 @@ final class SecurityTest extends TestCase
         $raise('two')->assertUnauthorized();
         self::assertSame(1, $source->dues()->distinct()->count('event_id'));
 
-        self::assertSame(['The token “shop” was taken away', 'The token “shop” was made', 'J. Brandt may sign in no longer', 'J. Brandt was given another password', 'J. Brandt is publisher from now on', 'J. Brandt may sign in as author'], array_slice(array_column($this->signIn()->ask('GET', '/api/app/audit')->assertOk()->json('deeds'), 'what'), 0, 6));
+        self::assertSame(['The token “shop” of Larkmoor Observatory was taken away', 'The token “shop” of Larkmoor Observatory was made', 'J. Brandt may sign in no longer', 'J. Brandt was given another password', 'J. Brandt is publisher in Larkmoor Observatory from now on', 'J. Brandt is author in Larkmoor Observatory from now on', 'J. Brandt may sign in'], array_slice(array_column($this->signIn()->ask('GET', '/api/app/audit')->assertOk()->json('deeds'), 'what'), 0, 7));
     }
 
     /** 4.1.2, 4.2.1. */
@@ -204,11 +204,11 @@ final class SecurityTest extends TestCase
         $letter = static fn (?int $owner, string $subject): Letter => Letter::query()->create(['source_id' => $owner, 'envelope_from' => 'a@example.org', 'envelope_to' => ['b@example.org'], 'subject' => $subject, 'from' => 'a', 'to' => 'b', 'raw' => "Subject: {$subject}\r\n\r\nx", 'received_at' => now()]);
         [$ours, $theirs, $nobodys] = [$letter($source->id, 'ours'), $letter($other->id, 'theirs'), $letter(null, 'nobody’s')];
         foreach ([[Role::Publisher, ['ours']], [Role::Administrator, ['nobody’s', 'ours']]] as [$role, $subjects]) {
-            self::assertSame($subjects, array_column($this->signIn($role)->ask('GET', '/api/app/letters')->json('letters'), 'subject'));
-            $this->ask('GET', "/api/app/letters/{$theirs->id}")->assertNotFound();
-            $this->get("/stage/letters/{$theirs->id}")->assertNotFound();
-            $this->ask('GET', "/api/app/letters/{$ours->id}")->assertOk();
-            $this->ask('GET', "/api/app/letters/{$nobodys->id}")->assertStatus($role === Role::Administrator ? 200 : 404);
+            self::assertSame($subjects, array_column($this->signIn($role)->ask('GET', '/api/app/sources/larkmoor/letters')->json('letters'), 'subject'));
+            $this->ask('GET', "/api/app/sources/larkmoor/letters/{$theirs->id}")->assertNotFound();
+            $this->get("/stage/larkmoor/letters/{$theirs->id}")->assertNotFound();
+            $this->ask('GET', "/api/app/sources/larkmoor/letters/{$ours->id}")->assertOk();
+            $this->ask('GET', "/api/app/sources/larkmoor/letters/{$nobodys->id}")->assertStatus($role === Role::Administrator ? 200 : 404);
         }
     }
 
@@ -224,8 +224,8 @@ final class SecurityTest extends TestCase
         self::assertSame([$source->id, 'Choose a new password'], [$letter->source_id, $letter->subject]);
 
         foreach ([[Role::Publisher, true], [Role::Administrator, false]] as [$role, $masked]) {
-            $this->signIn($role)->ask('GET', "/api/app/letters/{$letter->id}")->assertOk()->assertJsonPath('masked', $masked);
-            foreach (["/api/app/letters/{$letter->id}", "/stage/letters/{$letter->id}"] as $page) {
+            $this->signIn($role)->ask('GET', "/api/app/sources/larkmoor/letters/{$letter->id}")->assertOk()->assertJsonPath('masked', $masked);
+            foreach (["/api/app/sources/larkmoor/letters/{$letter->id}", "/stage/larkmoor/letters/{$letter->id}"] as $page) {
                 self::assertSame($masked, ! str_contains((string) $this->get($page)->assertOk()->getContent(), '0123456789abcdef'), $page);
             }
         }
@@ -291,23 +291,23 @@ final class SecurityTest extends TestCase
     public function test_a_draft_that_cannot_be_made_for_one_of_the_cast_is_not_published(): void
     {
         $this->larkmoor();
-        $this->signIn()->ask('POST', '/api/app/templates', ['name' => 'Trial', 'from' => 'built_in', 'notice' => 'order-received'])->assertStatus(201);
-        $document = $this->ask('GET', '/api/app/templates/trial')->json('document');
+        $this->signIn()->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Trial', 'from' => 'built_in', 'notice' => 'order-received'])->assertStatus(201);
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/trial')->json('document');
         // One of the cast has no address.
         $document['envelope']['from_address'] = [['variable' => 'order.customer.email']];
-        $this->ask('PUT', '/api/app/templates/trial/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
-        $findings = $this->ask('GET', '/api/app/templates/trial/publication')->assertOk()->json('findings');
+        $this->ask('PUT', '/api/app/sources/larkmoor/templates/trial/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
+        $findings = $this->ask('GET', '/api/app/sources/larkmoor/templates/trial/publication')->assertOk()->json('findings');
 
         self::assertMatchesRegularExpression('/^It cannot be made for LM-\d+, in English: there is no sender address\.$/', $findings[0]['words'] ?? '');
-        $this->ask('POST', '/api/app/templates/trial/publication', ['revision' => 2])->assertStatus(422)->assertJsonPath('title', 'It cannot be published yet');
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/trial/publication', ['revision' => 2])->assertStatus(422)->assertJsonPath('title', 'It cannot be published yet');
     }
 
     public function test_a_fixed_address_that_no_message_can_be_sent_with_is_a_grave_finding(): void
     {
         $this->larkmoor();
-        $document = $this->signIn()->ask('GET', '/api/app/templates/night-blue-receipt')->json('document');
+        $document = $this->signIn()->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt')->json('document');
         $document['envelope'] += ['from_address' => [['text' => 'josé@example.org']], 'cc' => [['text' => 'a@example.org, b@, ']]];
-        $grave = array_column(array_filter($this->ask('POST', '/api/app/templates/night-blue-receipt/findings', ['document' => $document])->json('findings'), static fn (array $one): bool => $one['weight'] === 'grave'), 'words');
+        $grave = array_column(array_filter($this->ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/findings', ['document' => $document])->json('findings'), static fn (array $one): bool => $one['weight'] === 'grave'), 'words');
 
         self::assertSame(['“josé@example.org” is no address that a message can be sent with.', '“b@” is no address that a message can be sent with.'], $grave);
     }
@@ -317,13 +317,13 @@ final class SecurityTest extends TestCase
         $source = $this->larkmoor();
         $record = Record::query()->where('type', 'order')->latest('updated_at')->latest('id')->firstOrFail();
         $record->update(['data' => ['placed_at' => '0000-12-31T10:00:00Z', 'total' => ['amount' => '1e99', 'currency' => 'EUR']] + $record->data]);
-        $this->signIn()->ask('GET', '/api/app/templates/night-blue-receipt/desk')->assertOk()->assertJsonPath('left_out', [$record->key]);
-        self::assertNotContains($record->key, array_column($this->ask('GET', '/api/app/templates/night-blue-receipt/desk')->json('cast'), 'key'));
-        foreach (['/api/app/records?type=order', "/api/app/records/order/{$record->key}", '/api/app/brands/larkmoor/desk', '/api/app/templates/night-blue-receipt/publication', '/api/app/notices/order-received', '/api/app/running-order'] as $page) {
+        $this->signIn()->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt/desk')->assertOk()->assertJsonPath('left_out', [$record->key]);
+        self::assertNotContains($record->key, array_column($this->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt/desk')->json('cast'), 'key'));
+        foreach (['/api/app/sources/larkmoor/records?type=order', "/api/app/sources/larkmoor/records/order/{$record->key}", '/api/app/sources/larkmoor/brands/larkmoor/desk', '/api/app/sources/larkmoor/templates/night-blue-receipt/publication', '/api/app/sources/larkmoor/notices/order-received', '/api/app/sources/larkmoor/running-order'] as $page) {
             $this->ask('GET', $page)->assertOk();
         }
-        self::assertNotSame($record->key, $this->ask('GET', '/api/app/notices/order-received')->json('newest_record'));
-        $this->ask('GET', "/api/app/notices/order-received/rendering?record={$record->key}&words=answer")->assertStatus(422);
+        self::assertNotSame($record->key, $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->json('newest_record'));
+        $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$record->key}&words=answer")->assertStatus(422);
         self::assertSame(0, Source::query()->whereKeyNot($source->id)->count());
     }
 

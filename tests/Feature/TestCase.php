@@ -56,7 +56,10 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
         // A source's request before, in the same test, left its own guard in place.
         $this->app['auth']->forgetGuards();
 
-        return $this->actingAs(User::query()->firstOrCreate(['email' => "{$role->value}@example.org"], ['name' => ucfirst($role->value), 'role' => $role, 'password' => 'a good password']), 'web');
+        $user = User::query()->firstOrCreate(['email' => "{$role->value}@example.org"], ['name' => ucfirst($role->value), 'password' => 'a good password', 'administrator' => $role === Role::Administrator]);
+        Source::query()->get()->each(static fn (Source $source) => $user->allow($source, $role));
+
+        return $this->actingAs($user, 'web');
     }
 
     /**

@@ -123,9 +123,9 @@ final class Stack
      * @param  array<string, mixed>  $event
      * @return array<string, mixed> the answer
      */
-    public function raise(array $event): array
+    public function raise(array $event, ?string $token = null): array
     {
-        [$told] = $this->raiseAtOnce([$event]);
+        [$told] = $this->raiseAtOnce([$event], $token);
 
         return isset($told['notices']) ? $told : throw new \RuntimeException((string) json_encode($told));
     }
@@ -136,15 +136,15 @@ final class Stack
      * @param  list<array<string, mixed>>  $events
      * @return list<array<string, mixed>> the answers, in the order of the events
      */
-    public function raiseAtOnce(array $events): array
+    public function raiseAtOnce(array $events, ?string $token = null): array
     {
-        $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
+        $token ??= $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
         $all = curl_multi_init();
-        $requests = array_map(function (array $event) use ($all): \CurlHandle {
+        $requests = array_map(function (array $event) use ($all, $token): \CurlHandle {
             $request = curl_init($this->url.'/api/v1/events');
             curl_setopt_array($request, [
                 CURLOPT_POSTFIELDS => json_encode($event, JSON_THROW_ON_ERROR), CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 60, CURLOPT_FORBID_REUSE => true,
-                CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"],
+                CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$token}"],
             ]);
             curl_multi_add_handle($all, $request);
 
@@ -164,9 +164,9 @@ final class Stack
      */
     public function post(string $path, array $body): array
     {
-        $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
+        $token ??= $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
 
-        return $this->request($path, [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"]]);
+        return $this->request($path, [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$token}"]]);
     }
 
     /**

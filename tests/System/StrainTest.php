@@ -91,7 +91,7 @@ final class StrainTest extends TestCase
         Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where state = 'sent'") !== [], 'a letter to a name that looks like an encoded word');
         $cookie = $stack->signIn();
         foreach ($stack->rows('select id from letters') as ['id' => $id]) {
-            foreach (["/api/app/letters/{$id}", "/stage/letters/{$id}"] as $path) {
+            foreach (["/api/app/sources/larkmoor/letters/{$id}", "/stage/larkmoor/letters/{$id}"] as $path) {
                 self::assertSame(200, $stack->get($path, $cookie)[0], $path);
             }
         }

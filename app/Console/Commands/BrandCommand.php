@@ -13,26 +13,19 @@ use Illuminate\Console\Command;
 
 final class BrandCommand extends Command
 {
-    protected $signature = 'herald:brand {file : the brand document, JSON} {--brand= : the key of the brand; the default brand when absent}';
+    protected $signature = 'herald:brand {file : the brand document, JSON} {--brand= : the key of the brand; the default brand when absent} {--source= : the key of the source; needed when there are several}';
 
     protected $description = 'Publish a brand document; what wears the brand goes out in it from now on. Can be run again';
 
     public function handle(): int
     {
-        $source = Source::current();
-        if ($source === null) {
-            $this->error('There is no source yet: load its manifest with herald:source first.');
-
-            return self::FAILURE;
-        }
         $key = $this->option('brand');
-        $brand = is_string($key) ? $source->brands()->where('key', $key)->first() : $source->defaultBrand();
-        if ($brand === null) {
-            $this->error("There is no brand \"{$key}\". There are: ".$source->brands()->pluck('key')->implode(', '));
-
-            return self::FAILURE;
-        }
         try {
+            $source = Source::meant($this->option('source'));
+            $brand = is_string($key) ? $source->brands()->where('key', $key)->first() : $source->defaultBrand();
+            if ($brand === null) {
+                throw InvalidDocument::because('--brand', '', "finds no brand \"{$key}\"; there are: ".$source->brands()->pluck('key')->implode(', '));
+            }
             $version = Publish::document(BrandDesk::with($brand, $source), Json::ofFile((string) $this->argument('file')));
         } catch (InvalidDocument $e) {
             $this->error($e->getMessage());

@@ -60,7 +60,7 @@ final class DemoCommand extends Command
         }
         $this->dress($source);
         foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Publisher], ['J. Brandt', 'brandt', Role::Author], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
-            User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'role' => $role, 'password' => self::PASSWORD]);
+            User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'administrator' => false, 'password' => self::PASSWORD])->allow($source, $role);
         }
         $this->raise($source, $records);
     }

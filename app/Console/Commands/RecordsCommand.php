@@ -17,14 +17,8 @@ final class RecordsCommand extends Command
 
     public function handle(): int
     {
-        $key = $this->option('source');
-        $source = is_string($key) ? Source::query()->where('key', $key)->first() : Source::current();
-        if ($source === null) {
-            $this->error(is_string($key) ? "There is no source \"{$key}\"." : 'There is no source yet: load its manifest with herald:source first.');
-
-            return self::FAILURE;
-        }
         try {
+            $source = Source::meant($this->option('source'));
             $count = LoadRecords::from($source, array_values((array) $this->argument('file')), function (int $read): void {
                 if ($read % 1000 === 0) {
                     $this->line("{$read} records read");

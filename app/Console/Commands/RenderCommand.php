@@ -34,6 +34,7 @@ final class RenderCommand extends Command
         {--template= : a template document, or the key of a template}
         {--type= : a record type document, or the key of a record type}
         {--record= : a record\'s data, JSON, or the identity of a record}
+        {--source= : the key of the source; needed where there are several and something is given by key}
         {--brand= : a brand document; when absent the brand that the template wears, or the usual one where files are given}
         {--language= : BCP 47 tag; the recipient\'s when absent}
         {--out= : the folder for subject.txt, message.html, message.txt and message.eml}';
@@ -99,7 +100,7 @@ final class RenderCommand extends Command
 
     private function stored(): StoredSource
     {
-        return StoredSource::current() ?? throw InvalidDocument::because('herald:render', '', 'finds no source in the database; give files, or load a manifest with herald:source');
+        return StoredSource::meant($this->option('source'));
     }
 
     private function storedType(string $key): RecordType

@@ -12,20 +12,14 @@ use Illuminate\Console\Command;
 
 final class TemplateCommand extends Command
 {
-    protected $signature = 'herald:template {file : the template document, JSON}';
+    protected $signature = 'herald:template {file : the template document, JSON} {--source= : the key of the source; needed when there are several}';
 
     protected $description = 'Publish a template document; it answers for the notice it names. Can be run again';
 
     public function handle(): int
     {
-        $source = Source::current();
-        if ($source === null) {
-            $this->error('There is no source yet: load its manifest with herald:source first.');
-
-            return self::FAILURE;
-        }
         try {
-            $version = PublishTemplate::from($source, Json::ofFile((string) $this->argument('file')));
+            $version = PublishTemplate::from(Source::meant($this->option('source')), Json::ofFile((string) $this->argument('file')));
         } catch (InvalidDocument $e) {
             $this->error($e->getMessage());
 

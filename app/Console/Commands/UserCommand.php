@@ -6,14 +6,16 @@ namespace App\Console\Commands;
 
 use App\Accounts\GoodPassword;
 use App\Models\Role;
+use App\Models\Source;
 use App\Models\User;
+use Herald\Document\InvalidDocument;
 use Herald\Value\EmailAddress;
 use Illuminate\Console\Command;
 use Illuminate\Support\Str;
 
 final class UserCommand extends Command
 {
-    protected $signature = 'herald:user {email} {name} {--role=administrator : viewer, author, publisher or administrator} {--password= : made up and shown when absent}';
+    protected $signature = 'herald:user {email} {name} {--role=administrator : viewer, author or publisher, of one source; or administrator, of everything} {--source= : the key of the source; needed when there are several} {--password= : made up and shown when absent}';
 
     protected $description = 'Add a person who may sign in, or give one a new name, role and password';
 
@@ -33,8 +35,19 @@ final class UserCommand extends Command
 
             return self::FAILURE;
         }
-        User::query()->updateOrCreate(['email' => mb_strtolower($email)], ['name' => (string) $this->argument('name'), 'role' => $role, 'password' => $password])->endSessions();
-        $this->info("{$email} may sign in as {$role->value}.".(is_string($chosen) ? '' : " Password: {$password}"));
+        try {
+            $source = $role === Role::Administrator ? null : Source::meant($this->option('source'));
+        } catch (InvalidDocument $e) {
+            $this->error($e->getMessage());
+
+            return self::FAILURE;
+        }
+        $user = User::query()->updateOrCreate(['email' => mb_strtolower($email)], ['name' => (string) $this->argument('name'), 'administrator' => $source === null, 'password' => $password]);
+        $user->endSessions();
+        if ($source !== null) {
+            $user->allow($source, $role);
+        }
+        $this->info("{$email} may sign in as {$role->value}".($source === null ? '' : " in {$source->name}").'.'.(is_string($chosen) ? '' : " Password: {$password}"));
 
         return self::SUCCESS;
     }

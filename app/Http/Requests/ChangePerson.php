@@ -4,14 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Models\Role;
-use Illuminate\Validation\Rule;
-
-/** Another role of a person, or another password. */
+/** What a person may do from now on, as far as it is to change; or another password. */
 final class ChangePerson extends Asking
 {
     public function rules(): array
     {
-        return ['role' => ['sometimes', Rule::enum(Role::class)], 'password' => ['sometimes', 'accepted']];
+        return ['administrator' => ['sometimes', 'boolean:strict'], 'roles' => ['sometimes', 'array', new Roles], 'password' => ['sometimes', 'accepted']];
     }
 }

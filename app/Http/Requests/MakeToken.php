@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-/** A token, by its name. */
+use Illuminate\Validation\Rule;
+
+/** A token of a source, by its name. */
 final class MakeToken extends Asking
 {
     public function rules(): array
     {
-        return ['name' => ['required', 'string', 'max:100']];
+        return ['source' => ['required', 'string', Rule::exists('sources', 'key')], 'name' => ['required', 'string', 'max:100']];
     }
 }

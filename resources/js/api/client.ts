@@ -1,5 +1,6 @@
-import createClient from 'openapi-fetch';
+import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './schema.generated';
+import { SOURCE } from './source';
 
 export type Schemas = components['schemas'];
 
@@ -21,9 +22,15 @@ function cookie(name: string): string {
     return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
 }
 
-export const api = createClient<paths>({ baseUrl: '/' });
+type General = Extract<keyof paths, `/api/${string}`>;
 
-api.use({
+/** What belongs to the source whose pages these are. */
+export const api = createClient<Omit<paths, General>>({ baseUrl: `/api/app/sources/${SOURCE}` });
+
+/** What belongs to no source: who is signed in, people, tokens. */
+export const general = createClient<Pick<paths, General>>({ baseUrl: '/' });
+
+const asOurs: Middleware = {
     onRequest({ request }) {
         request.headers.set('Accept', 'application/json');
         if (request.method !== 'GET') {
@@ -32,7 +39,9 @@ api.use({
 
         return request;
     },
-});
+};
+api.use(asOurs);
+general.use(asOurs);
 
 /** The data of an answer, or the problem thrown. */
 export async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {

@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
-import { api, got, type Schemas } from './client';
+import { api, general, got, type Schemas } from './client';
 
 /** What a page works on itself: it is not asked for anew behind its back. */
 const IN_HAND = { staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false } as const;
@@ -12,28 +12,28 @@ type Page = { search: string; page?: number };
 
 /** All that pages ask the server for, each with its key: what has the same beginning is invalidated together. */
 export const queries = {
-    session: () => queryOptions({ queryKey: ['session'], queryFn: () => got(api.GET('/api/app/session')), staleTime: 60_000 }),
-    runningOrder: () => queryOptions({ queryKey: ['running-order'], queryFn: () => got(api.GET('/api/app/running-order')) }),
-    notice: (key: string) => queryOptions({ queryKey: ['notices', key], queryFn: () => got(api.GET('/api/app/notices/{key}', { params: { path: { key } } })) }),
+    session: () => queryOptions({ queryKey: ['session'], queryFn: () => got(general.GET('/api/app/session')), staleTime: 60_000 }),
+    runningOrder: () => queryOptions({ queryKey: ['running-order'], queryFn: () => got(api.GET('/running-order')) }),
+    notice: (key: string) => queryOptions({ queryKey: ['notices', key], queryFn: () => got(api.GET('/notices/{key}', { params: { path: { key } } })) }),
     rendering: (key: string, query: { record: string; words: 'built_in' | 'answer'; language?: string }) =>
-        queryOptions({ queryKey: ['notices', key, 'rendering', query], queryFn: () => got(api.GET('/api/app/notices/{key}/rendering', { params: { path: { key }, query } })), placeholderData: keepPreviousData }),
-    records: (query: Page & { type?: string }) => queryOptions({ queryKey: ['records', 'list', query], queryFn: () => got(api.GET('/api/app/records', { params: { query } })), placeholderData: keepPreviousData }),
-    record: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path], queryFn: () => got(api.GET('/api/app/records/{type}/{key}', { params: { path } })) }),
+        queryOptions({ queryKey: ['notices', key, 'rendering', query], queryFn: () => got(api.GET('/notices/{key}/rendering', { params: { path: { key }, query } })), placeholderData: keepPreviousData }),
+    records: (query: Page & { type?: string }) => queryOptions({ queryKey: ['records', 'list', query], queryFn: () => got(api.GET('/records', { params: { query } })), placeholderData: keepPreviousData }),
+    record: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path], queryFn: () => got(api.GET('/records/{type}/{key}', { params: { path } })) }),
     consequences: (path: { type: string; key: string }, revision: number, changes: Schemas['Changes']) =>
-        queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/api/app/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),
-    templates: (query: { search?: string; archived?: 1 }) => queryOptions({ queryKey: ['templates', query], queryFn: () => got(api.GET('/api/app/templates', { params: { query } })), placeholderData: keepPreviousData }),
-    template: (key: string) => queryOptions({ queryKey: ['composing', key], queryFn: () => got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })), ...IN_HAND }),
-    desk: (key: string) => queryOptions({ queryKey: ['composing', key, 'desk'], queryFn: () => got(api.GET('/api/app/templates/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
+        queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),
+    templates: (query: { search?: string; archived?: 1 }) => queryOptions({ queryKey: ['templates', query], queryFn: () => got(api.GET('/templates', { params: { query } })), placeholderData: keepPreviousData }),
+    template: (key: string) => queryOptions({ queryKey: ['composing', key], queryFn: () => got(api.GET('/templates/{key}', { params: { path: { key } } })), ...IN_HAND }),
+    desk: (key: string) => queryOptions({ queryKey: ['composing', key, 'desk'], queryFn: () => got(api.GET('/templates/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
     sheet: (key: string, record: string) =>
-        queryOptions({ queryKey: ['composing', key, 'sheet', record], queryFn: () => got(api.GET('/api/app/templates/{key}/sheet', { params: { path: { key }, query: { record } } })), placeholderData: keepPreviousData }),
-    brands: () => queryOptions({ queryKey: ['brands'], queryFn: () => got(api.GET('/api/app/brands')) }),
-    brand: (key: string) => queryOptions({ queryKey: ['designing', key], queryFn: () => got(api.GET('/api/app/brands/{key}', { params: { path: { key } } })), ...IN_HAND }),
-    brandDesk: (key: string) => queryOptions({ queryKey: ['designing', key, 'desk'], queryFn: () => got(api.GET('/api/app/brands/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
-    proposal: (picture: string) => queryOptions({ queryKey: ['proposal', picture], queryFn: () => got(api.POST('/api/app/pictures/proposal', { body: { picture } })), staleTime: Infinity, retry: false }),
-    dispatches: (query: Page & { state?: Schemas['DispatchState']; notice?: string }) => queryOptions({ queryKey: ['dispatches', 'list', query], queryFn: () => got(api.GET('/api/app/dispatches', { params: { query } })), placeholderData: keepPreviousData }),
-    dispatch: (id: string) => queryOptions({ queryKey: ['dispatches', id], queryFn: () => got(api.GET('/api/app/dispatches/{id}', { params: { path: { id } } })) }),
-    letters: (query: Page) => queryOptions({ queryKey: ['letters', 'list', query], queryFn: () => got(api.GET('/api/app/letters', { params: { query } })), placeholderData: keepPreviousData }),
-    letter: (letter: number) => queryOptions({ queryKey: ['letters', letter], queryFn: () => got(api.GET('/api/app/letters/{letter}', { params: { path: { letter } } })) }),
-    people: () => queryOptions({ queryKey: ['people'], queryFn: () => got(api.GET('/api/app/people')) }),
-    audit: (page: number) => queryOptions({ queryKey: ['people', 'audit', page], queryFn: () => got(api.GET('/api/app/audit', { params: { query: { page } } })), placeholderData: keepPreviousData }),
+        queryOptions({ queryKey: ['composing', key, 'sheet', record], queryFn: () => got(api.GET('/templates/{key}/sheet', { params: { path: { key }, query: { record } } })), placeholderData: keepPreviousData }),
+    brands: () => queryOptions({ queryKey: ['brands'], queryFn: () => got(api.GET('/brands')) }),
+    brand: (key: string) => queryOptions({ queryKey: ['designing', key], queryFn: () => got(api.GET('/brands/{key}', { params: { path: { key } } })), ...IN_HAND }),
+    brandDesk: (key: string) => queryOptions({ queryKey: ['designing', key, 'desk'], queryFn: () => got(api.GET('/brands/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
+    proposal: (picture: string) => queryOptions({ queryKey: ['proposal', picture], queryFn: () => got(api.POST('/pictures/proposal', { body: { picture } })), staleTime: Infinity, retry: false }),
+    dispatches: (query: Page & { state?: Schemas['DispatchState']; notice?: string }) => queryOptions({ queryKey: ['dispatches', 'list', query], queryFn: () => got(api.GET('/dispatches', { params: { query } })), placeholderData: keepPreviousData }),
+    dispatch: (id: string) => queryOptions({ queryKey: ['dispatches', id], queryFn: () => got(api.GET('/dispatches/{id}', { params: { path: { id } } })) }),
+    letters: (query: Page) => queryOptions({ queryKey: ['letters', 'list', query], queryFn: () => got(api.GET('/letters', { params: { query } })), placeholderData: keepPreviousData }),
+    letter: (letter: number) => queryOptions({ queryKey: ['letters', letter], queryFn: () => got(api.GET('/letters/{letter}', { params: { path: { letter } } })) }),
+    people: () => queryOptions({ queryKey: ['people'], queryFn: () => got(general.GET('/api/app/people')) }),
+    audit: (page: number) => queryOptions({ queryKey: ['people', 'audit', page], queryFn: () => got(general.GET('/api/app/audit', { params: { query: { page } } })), placeholderData: keepPreviousData }),
 };

@@ -74,7 +74,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/running-order": {
+    "/running-order": {
         parameters: {
             query?: never;
             header?: never;
@@ -90,7 +90,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/notices/{key}": {
+    "/notices/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -106,7 +106,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/notices/{key}/rendering": {
+    "/notices/{key}/rendering": {
         parameters: {
             query?: never;
             header?: never;
@@ -123,7 +123,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/notices/{key}/answer": {
+    "/notices/{key}/answer": {
         parameters: {
             query?: never;
             header?: never;
@@ -140,7 +140,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/records": {
+    "/records": {
         parameters: {
             query?: never;
             header?: never;
@@ -156,7 +156,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/records/{type}/{key}": {
+    "/records/{type}/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -173,7 +173,7 @@ export interface paths {
         patch: operations["changeRecord"];
         trace?: never;
     };
-    "/api/app/records/{type}/{key}/consequences": {
+    "/records/{type}/{key}/consequences": {
         parameters: {
             query?: never;
             header?: never;
@@ -190,7 +190,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates": {
+    "/templates": {
         parameters: {
             query?: never;
             header?: never;
@@ -208,7 +208,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}": {
+    "/templates/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -226,7 +226,7 @@ export interface paths {
         patch: operations["changeTemplate"];
         trace?: never;
     };
-    "/api/app/templates/{key}/draft": {
+    "/templates/{key}/draft": {
         parameters: {
             query?: never;
             header?: never;
@@ -243,7 +243,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/comparison": {
+    "/templates/{key}/comparison": {
         parameters: {
             query?: never;
             header?: never;
@@ -260,7 +260,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/versions": {
+    "/templates/{key}/versions": {
         parameters: {
             query?: never;
             header?: never;
@@ -277,7 +277,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/versions/{number}": {
+    "/templates/{key}/versions/{number}": {
         parameters: {
             query?: never;
             header?: never;
@@ -294,7 +294,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/publication": {
+    "/templates/{key}/publication": {
         parameters: {
             query?: never;
             header?: never;
@@ -312,7 +312,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/desk": {
+    "/templates/{key}/desk": {
         parameters: {
             query?: never;
             header?: never;
@@ -329,7 +329,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/sheet": {
+    "/templates/{key}/sheet": {
         parameters: {
             query?: never;
             header?: never;
@@ -346,7 +346,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/stage": {
+    "/templates/{key}/stage": {
         parameters: {
             query?: never;
             header?: never;
@@ -363,7 +363,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/findings": {
+    "/templates/{key}/findings": {
         parameters: {
             query?: never;
             header?: never;
@@ -380,7 +380,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/plain": {
+    "/templates/{key}/plain": {
         parameters: {
             query?: never;
             header?: never;
@@ -397,7 +397,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/blocks": {
+    "/blocks": {
         parameters: {
             query?: never;
             header?: never;
@@ -414,7 +414,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/pasted": {
+    "/pasted": {
         parameters: {
             query?: never;
             header?: never;
@@ -431,7 +431,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/templates/{key}/proof": {
+    "/templates/{key}/proof": {
         parameters: {
             query?: never;
             header?: never;
@@ -448,7 +448,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands": {
+    "/brands": {
         parameters: {
             query?: never;
             header?: never;
@@ -466,7 +466,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}": {
+    "/brands/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -485,7 +485,7 @@ export interface paths {
         patch: operations["changeBrand"];
         trace?: never;
     };
-    "/api/app/brands/{key}/draft": {
+    "/brands/{key}/draft": {
         parameters: {
             query?: never;
             header?: never;
@@ -502,7 +502,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/desk": {
+    "/brands/{key}/desk": {
         parameters: {
             query?: never;
             header?: never;
@@ -519,7 +519,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/comparison": {
+    "/brands/{key}/comparison": {
         parameters: {
             query?: never;
             header?: never;
@@ -536,7 +536,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/reading": {
+    "/brands/{key}/reading": {
         parameters: {
             query?: never;
             header?: never;
@@ -553,7 +553,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/stage": {
+    "/brands/{key}/stage": {
         parameters: {
             query?: never;
             header?: never;
@@ -570,7 +570,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/versions": {
+    "/brands/{key}/versions": {
         parameters: {
             query?: never;
             header?: never;
@@ -587,7 +587,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/versions/{number}": {
+    "/brands/{key}/versions/{number}": {
         parameters: {
             query?: never;
             header?: never;
@@ -604,7 +604,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/brands/{key}/publication": {
+    "/brands/{key}/publication": {
         parameters: {
             query?: never;
             header?: never;
@@ -622,7 +622,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/pictures": {
+    "/pictures": {
         parameters: {
             query?: never;
             header?: never;
@@ -639,7 +639,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/pictures/proposal": {
+    "/pictures/proposal": {
         parameters: {
             query?: never;
             header?: never;
@@ -656,7 +656,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/dispatches": {
+    "/dispatches": {
         parameters: {
             query?: never;
             header?: never;
@@ -672,7 +672,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/dispatches/{id}": {
+    "/dispatches/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -688,7 +688,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/dispatches/{id}/retry": {
+    "/dispatches/{id}/retry": {
         parameters: {
             query?: never;
             header?: never;
@@ -705,7 +705,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/dispatches/{id}/settle": {
+    "/dispatches/{id}/settle": {
         parameters: {
             query?: never;
             header?: never;
@@ -722,7 +722,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/letters": {
+    "/letters": {
         parameters: {
             query?: never;
             header?: never;
@@ -738,7 +738,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/app/letters/{letter}": {
+    "/letters/{letter}": {
         parameters: {
             query?: never;
             header?: never;
@@ -761,7 +761,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who may sign in, and the source's tokens; for administrators */
+        /** Who may do what in which source, and the tokens of all sources; for administrators */
         get: operations["people"];
         put?: never;
         post: operations["addPerson"];
@@ -784,7 +784,7 @@ export interface paths {
         delete: operations["removePerson"];
         options?: never;
         head?: never;
-        /** Another role, or another password */
+        /** Other roles, or another password */
         patch: operations["changePerson"];
         trace?: never;
     };
@@ -905,17 +905,25 @@ export interface components {
             person: {
                 name: string;
                 email: string;
-                /** @enum {string} */
-                role: "viewer" | "author" | "publisher" | "administrator";
+                /** @description of people, tokens and all sources */
+                administrator: boolean;
+            } | null;
+            /** @description those in which the person has a role */
+            sources: {
+                key: string;
+                name: string;
+                role: components["schemas"]["Role"];
                 /** @description drafts and proofs */
                 may_write: boolean;
                 /** @description puts in force and sends */
                 may_publish: boolean;
-                may_administer: boolean;
-            } | null;
-            source: string | null;
-            /** @description origins whose pictures a stage loads at once */
-            picture_hosts: string[];
+                /** @description origins whose pictures a stage loads at once */
+                picture_hosts: string[];
+            }[];
+        };
+        /** @description by the keys of sources; null is none */
+        Roles: {
+            [key: string]: "viewer" | "author" | "publisher" | null;
         };
         /** @enum {string} */
         Role: "viewer" | "author" | "publisher" | "administrator";
@@ -924,15 +932,21 @@ export interface components {
             password: string | null;
         };
         People: {
+            sources: {
+                key: string;
+                name: string;
+            }[];
             people: {
                 id: number;
                 name: string;
                 email: string;
-                role: components["schemas"]["Role"];
+                administrator: boolean;
+                roles: components["schemas"]["Roles"];
                 you: boolean;
             }[];
             tokens: {
                 id: number;
+                source: string;
                 name: string;
                 made_at: string | null;
                 used_at: string | null;
@@ -982,8 +996,14 @@ export interface components {
         RunningOrder: {
             source: {
                 name: string;
+                /** @description as the trade calls them */
+                audiences: {
+                    /** @enum {string} */
+                    key: "customer" | "staff";
+                    name: string;
+                }[];
                 languages: components["schemas"]["Language"][];
-            } | null;
+            };
             strands: {
                 key: string;
                 name: string;
@@ -3123,7 +3143,8 @@ export interface operations {
                 "application/json": {
                     name: string;
                     email: string;
-                    role: components["schemas"]["Role"];
+                    administrator?: boolean;
+                    roles?: components["schemas"]["Roles"];
                 };
             };
         };
@@ -3173,7 +3194,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    role?: components["schemas"]["Role"];
+                    administrator?: boolean;
+                    roles?: components["schemas"]["Roles"];
                     /** @constant */
                     password?: true;
                 };
@@ -3202,6 +3224,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    source: string;
                     name: string;
                 };
             };

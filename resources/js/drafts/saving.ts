@@ -2,6 +2,7 @@ import { del, get, set } from 'idb-keyval';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { ProblemError } from '../api/client';
+import { SOURCE } from '../api/source';
 import type { Manuscript } from '../manuscript/document';
 import { useComposer, type State } from '../manuscript/store';
 
@@ -30,7 +31,7 @@ interface Kept {
     version: number | null;
 }
 
-const place = (person: string, name: string) => `herald-draft ${person} ${name}`;
+const place = (person: string, name: string) => `herald-draft ${SOURCE} ${person} ${name}`;
 
 /** What this browser kept for a person because it could not be sent. */
 const keptHere = (person: string, name: string): Promise<Kept | undefined> => get<Kept>(place(person, name)).catch(() => undefined);

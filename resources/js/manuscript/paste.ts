@@ -34,7 +34,7 @@ async function read(asked: Promise<{ blocks: unknown[] }>, put: (blocks: Block[]
 export function pasteBlocks(text: string): boolean {
     const blocks = copiedBlocks(text);
     if (blocks) {
-        void read(got(api.POST('/api/app/blocks', { body: { format: 'velvet-herald/blocks', version: 1, blocks } })), (copied) => deeds.put(copied, placeAfterHand(), `paste ${named(copied)}`));
+        void read(got(api.POST('/blocks', { body: { format: 'velvet-herald/blocks', version: 1, blocks } })), (copied) => deeds.put(copied, placeAfterHand(), `paste ${named(copied)}`));
     }
 
     return blocks !== null;
@@ -42,5 +42,5 @@ export function pasteBlocks(text: string): boolean {
 
 /** Has what was copied elsewhere read as blocks. */
 export function pasteElsewhere(html: string, text: string, put: (blocks: Block[]) => void) {
-    void read(got(api.POST('/api/app/pasted', { body: html ? { html } : { text } })), put);
+    void read(got(api.POST('/pasted', { body: html ? { html } : { text } })), put);
 }

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { useSession } from './useSession';
+import { useSource } from './useSession';
 
 /** Pictures of a message that come from elsewhere: a frame loads them only when a person asks for it, since their server would learn that somebody looks. */
 export function useElsewhere() {
-    const hosts = useSession().data?.picture_hosts;
+    const hosts = useSource()?.picture_hosts;
     const [found, setFound] = useState(0);
     const [shown, setShown] = useState(false);
 

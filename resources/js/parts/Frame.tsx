@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
-import { api, got } from '../api/client';
+import { general, got, type Schemas } from '../api/client';
+import { keepSource, lastSource, pagesOf, SOURCE } from '../api/source';
 import { applyTheme, chosenTheme, type Theme } from '../looks/theme';
 import { Keys } from './Keys';
 import { Mark } from './Mark';
-import { Loading, Problem } from './Message';
+import { Loading, NoSource, Problem } from './Message';
 import { PasswordDialog } from './PasswordDialog';
 import { useSession } from './useSession';
 
@@ -43,8 +44,16 @@ export function Frame() {
     if (session.error) {
         return <Problem error={session.error} />;
     }
-    if (!session.data.person) {
+    const { person, sources } = session.data;
+    if (!person) {
         return <Navigate to={`/sign-in?to=${encodeURIComponent(at)}`} replace />;
+    }
+    const source = sources.find(({ key }) => key === SOURCE);
+    if (SOURCE === '' && sources[0]) {
+        return <Into source={(sources.find(({ key }) => key === lastSource()) ?? sources[0]).key} />;
+    }
+    if (source) {
+        keepSource(SOURCE);
     }
 
     return (
@@ -56,11 +65,9 @@ export function Frame() {
                 <NavLink to="/running-order" className="flex items-center gap-2 font-serif font-semibold text-base mr-2 whitespace-nowrap">
                     <Mark /> <span className="max-md:sr-only">Velvet Herald</span>
                 </NavLink>
-                {session.data.source && (
-                    <span className="text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 whitespace-nowrap max-md:hidden">{session.data.source}</span>
-                )}
+                {source && <Sources source={source} sources={sources} />}
                 <nav aria-label="Work" className="flex">
-                    {WORK.map(([to, name, beneath]) => (
+                    {(source ? WORK : []).map(([to, name, beneath]) => (
                         <NavLink
                             key={to}
                             to={to}
@@ -75,18 +82,78 @@ export function Frame() {
                     <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-md:hidden" onClick={() => setKeys(true)}>
                         Keys <kbd className="font-mono text-[11px] border border-current rounded px-1 opacity-75">?</kbd>
                     </button>
-                    <Account person={session.data.person} />
+                    <Account name={person.name} role={source?.role ?? (person.administrator ? 'administrator' : '')} administers={person.administrator} />
                 </div>
             </header>
             <main id="work">
-                <Outlet />
+                {source || (at === '/people' && person.administrator) ? <Outlet /> : <Elsewhither sources={sources} />}
             </main>
             <Keys open={keys} close={() => setKeys(false)} />
         </>
     );
 }
 
-function Account({ person: { name, role, may_administer: mayAdminister } }: { person: { name: string; role: string; may_administer: boolean } }) {
+/** The pages of a source are at its own address; those that name none lead to the first. */
+function Into({ source }: { source: string }) {
+    const { pathname, search } = useLocation();
+    useEffect(() => window.location.replace(`${pagesOf(source)}${pathname === '/' ? '/running-order' : pathname}${search}`), [source, pathname, search]);
+
+    return <Loading />;
+}
+
+type Source = Schemas['Session']['sources'][number];
+
+/** Which source it is; where the person has a role in several, the way to the others. */
+function Sources({ source, sources }: { source: Source; sources: Source[] }) {
+    const looks = 'text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 whitespace-nowrap max-md:mr-1';
+
+    return sources.length < 2 ? (
+        <span className={`${looks} max-md:hidden`}>{source.name}</span>
+    ) : (
+        <>
+            <button type="button" popoverTarget="sources" style={{ anchorName: '--sources' }} className={`${looks} cursor-pointer hover:text-white`} title="Another source">
+                {source.name} <span aria-hidden="true">▾</span>
+                <span className="sr-only">, choose another source</span>
+            </button>
+            <nav popover="auto" id="sources" aria-label="Sources" style={{ positionAnchor: '--sources' }} className="dropdown bg-raised text-base-content border border-line rounded-box p-2 min-w-56 shadow-lg">
+                <SourceLinks sources={sources} />
+            </nav>
+        </>
+    );
+}
+
+function SourceLinks({ sources }: { sources: Source[] }) {
+    return (
+        <ul>
+            {sources.map(({ key, name, role }) => (
+                <li key={key}>
+                    <a href={`${pagesOf(key)}/running-order`} aria-current={key === SOURCE || undefined} className="flex justify-between gap-6 px-2 py-1 rounded-field hover:bg-base-200 aria-[current]:font-semibold">
+                        {name} <span className="text-muted text-[12.5px] font-normal">{role}</span>
+                    </a>
+                </li>
+            ))}
+        </ul>
+    );
+}
+
+/** There is no source at this address, or none at all. */
+function Elsewhither({ sources }: { sources: Source[] }) {
+    return (
+        <div className="p-9 max-w-xl">
+            <h1 className="mb-2">{SOURCE ? 'Nothing here' : 'Velvet Herald'}</h1>
+            {sources.length > 0 ? (
+                <>
+                    <p className="mb-2">At this address there is no source in which you have a role. There are these:</p>
+                    <SourceLinks sources={sources} />
+                </>
+            ) : (
+                <NoSource />
+            )}
+        </div>
+    );
+}
+
+function Account({ name, role, administers }: { name: string; role: string; administers: boolean }) {
     const client = useQueryClient();
     const [theme, setTheme] = useState<Theme>(chosenTheme());
     const [password, setPassword] = useState(false);
@@ -95,7 +162,7 @@ function Account({ person: { name, role, may_administer: mayAdminister } }: { pe
         setTheme(chosen);
     };
     const signOut = async () => {
-        await got(api.DELETE('/api/app/session'));
+        await got(general.DELETE('/api/app/session'));
         client.clear();
         window.location.assign('/sign-in');
     };
@@ -128,7 +195,7 @@ function Account({ person: { name, role, may_administer: mayAdminister } }: { pe
                         </label>
                     ))}
                 </fieldset>
-                {mayAdminister && (
+                {administers && (
                     <Link to="/people" className="btn btn-sm w-full mb-2" onClick={(event) => event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover()}>
                         People and tokens
                     </Link>

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { type SyntheticEvent, useState } from 'react';
 import { toast } from 'sonner';
-import { api, got, ProblemError } from '../api/client';
+import { general, got, ProblemError } from '../api/client';
 import { Dialog } from './Dialog';
 
 /** Another password for who is signed in. */
@@ -9,7 +9,7 @@ export function PasswordDialog({ close }: { close: () => void }) {
     const [current, setCurrent] = useState('');
     const [password, setPassword] = useState('');
     const change = useMutation({
-        mutationFn: () => got(api.PUT('/api/app/session/password', { body: { current_password: current, password } })),
+        mutationFn: () => got(general.PUT('/api/app/session/password', { body: { current_password: current, password } })),
         onSuccess: () => {
             toast.success('Your password is changed. Wherever else you were signed in, you are not any more.');
             close();

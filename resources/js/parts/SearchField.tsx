@@ -1,12 +1,12 @@
 import { Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { useLocation } from 'react-router';
+import { useHref, useLocation } from 'react-router';
 import { useAddressState } from './useAddressState';
 
 /** Searches while one types; what is searched for stands in the address. */
 export function SearchField({ label, name = 'search' }: { label: string; name?: string }) {
     const [search, set] = useAddressState();
-    const { pathname } = useLocation();
+    const here = useHref(useLocation().pathname);
     const inAddress = search.get(name) ?? '';
     const [text, setText] = useState(inAddress);
 
@@ -16,13 +16,13 @@ export function SearchField({ label, name = 'search' }: { label: string; name?: 
         }
         const timer = setTimeout(() => {
             // Whoever has left the page meanwhile is not called back to it.
-            if (window.location.pathname === pathname) {
+            if (window.location.pathname === here) {
                 set(name, text);
             }
         }, 250);
 
         return () => clearTimeout(timer);
-    }, [text, inAddress, name, pathname, set]);
+    }, [text, inAddress, name, here, set]);
 
     return (
         <label className="input input-sm bg-raised w-64">

@@ -12,7 +12,7 @@ export function useUpload<T>(done: (picture: Schemas['Picture'], about: T) => vo
                 body.append('width', String(width));
             }
 
-            return got(api.POST('/api/app/pictures', { body: { picture: '' }, bodySerializer: () => body }));
+            return got(api.POST('/pictures', { body: { picture: '' }, bodySerializer: () => body }));
         },
         onSuccess: (picture, { about }) => done(picture, about),
         onError: (error) => toast.error(error instanceof ProblemError ? (error.at('picture') ?? (error.problem.status === 413 ? 'The file is larger than 5 MB.' : error.message)) : String(error)),

@@ -5,6 +5,7 @@ import { inTheLight } from '../parts/surroundings';
 import { goTo } from '../manuscript/goTo';
 import { seenIn, type SeenElement } from './Seen';
 import { blockInHand, useComposer } from '../manuscript/store';
+import { SOURCE } from '../api/source';
 
 /** A message in a frame of its own, in which what is in hand is marked and a press puts something in hand. */
 export function StageFrame({ html, width, height, scale, left, title = 'The stage: the true message', see }: { html: string | null; width: number; height: number; scale: number; left: number; title?: string; see?: (element: SeenElement | null) => void }) {
@@ -74,7 +75,7 @@ export function StageFrame({ html, width, height, scale, left, title = 'The stag
         <>
             <iframe
                 ref={frame}
-                src={elsewhere.framed('/stage/empty')}
+                src={elsewhere.framed(`/stage/${SOURCE}/empty`)}
                 title={title}
                 sandbox="allow-same-origin"
                 onLoad={loaded}

@@ -23,34 +23,32 @@ use Illuminate\Support\Facades\Gate;
 
 final class BrandController
 {
-    public function index(): JsonResponse
+    public function index(Source $source): JsonResponse
     {
-        $source = Source::current();
 
-        return response()->json(['brands' => $source?->brands()->with(['latestVersion.user', 'draft.user'])->orderByDesc('is_default')->orderBy('name')->get()->mapInto(BrandLine::class) ?? []]);
+        return response()->json(['brands' => $source->brands()->with(['latestVersion.user', 'draft.user'])->orderByDesc('is_default')->orderBy('name')->get()->mapInto(BrandLine::class) ?? []]);
     }
 
     /** A new brand: a copy of another, or made of the source's own colours. */
-    public function store(MakeBrand $request): JsonResponse
+    public function store(Source $source, MakeBrand $request): JsonResponse
     {
         $asked = $request->validated();
-        $source = Source::current() ?? abort(404);
-        $document = $asked['from'] === 'copy' ? BrandDesk::of($asked['brand'])->document() : Design::seed($source->manifest()->source, $asked['name']);
+        $document = $asked['from'] === 'copy' ? BrandDesk::of($source, $asked['brand'])->document() : Design::seed($source->manifest()->source, $asked['name']);
         $key = Drafts::freeKey($source->brands()->getQuery(), $asked['name'], 'brand');
         DB::transaction(static fn () => $source->brands()->create(['key' => $key, 'name' => $asked['name']])
             ->draft()->create(['document' => Json::ofArray([...$document, 'name' => $asked['name']], $key)->text(), 'revision' => 1, 'user_id' => $request->user()?->id]));
 
-        return (new DocumentController)->show($key, DocumentKind::Brand)->setStatusCode(201);
+        return (new DocumentController)->show($source, $key, DocumentKind::Brand)->setStatusCode(201);
     }
 
     /** Another name; or what templates wear from now on that name no brand, once it is published. */
-    public function update(string $key, ChangeBrand $request): JsonResponse
+    public function update(Source $source, string $key, ChangeBrand $request): JsonResponse
     {
         $asked = $request->validated();
         if (isset($asked['default'])) {
-            Gate::authorize('publish');
+            Gate::authorize('publish', $source);
         }
-        $brand = BrandDesk::of($key)->brand;
+        $brand = BrandDesk::of($source, $key)->brand;
         if (isset($asked['default'])) {
             DefaultBrand::make($brand, $request->user());
         }
@@ -58,13 +56,13 @@ final class BrandController
             $brand->update(['name' => $asked['name']]);
         }
 
-        return (new DocumentController)->show($key, DocumentKind::Brand);
+        return (new DocumentController)->show($source, $key, DocumentKind::Brand);
     }
 
     /** Takes it away for good; what a message went out in stays, so that it can be shown as it was. */
-    public function destroy(string $key, Request $request): Response
+    public function destroy(Source $source, string $key, Request $request): Response
     {
-        RemoveBrand::from(BrandDesk::of($key)->brand, $request->user());
+        RemoveBrand::from(BrandDesk::of($source, $key)->brand, $request->user());
 
         return response()->noContent();
     }

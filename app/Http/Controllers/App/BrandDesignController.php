@@ -37,9 +37,9 @@ use Illuminate\Validation\ValidationException;
 final class BrandDesignController
 {
     /** All that does not change while one designs. */
-    public function desk(string $key): JsonResponse
+    public function desk(Source $source, string $key): JsonResponse
     {
-        $desk = BrandDesk::of($key);
+        $desk = BrandDesk::of($source, $key);
         $source = $desk->manifest->source;
 
         return response()->json([
@@ -52,9 +52,9 @@ final class BrandDesignController
     }
 
     /** What is to be said of what has been designed so far: contrasts, the dark set, the logo on its grounds, its CSS. */
-    public function reading(string $key, ReadDocument $request): JsonResponse
+    public function reading(Source $source, string $key, ReadDocument $request): JsonResponse
     {
-        $desk = BrandDesk::of($key);
+        $desk = BrandDesk::of($source, $key);
         $document = $desk->formed($request->sent());
         $design = $desk->design($document);
         $dark = $design->dark($design->colours);
@@ -73,10 +73,10 @@ final class BrandDesignController
     }
 
     /** True messages of the source in what has been designed so far. */
-    public function stage(string $key, StageBrand $request): JsonResponse
+    public function stage(Source $source, string $key, StageBrand $request): JsonResponse
     {
         $asked = $request->validated();
-        $desk = BrandDesk::of($key);
+        $desk = BrandDesk::of($source, $key);
         $design = $desk->design($desk->formed($request->sent()));
         $renderer = Renderer::inMemory(app(Limits::class));
 
@@ -93,10 +93,10 @@ final class BrandDesignController
     }
 
     /** Takes a picture in, and makes it ready for the width in which a message is to show it. */
-    public function picture(TakePicture $request): JsonResponse
+    public function picture(Source $source, TakePicture $request): JsonResponse
     {
         $asked = $request->validated();
-        $picture = Pictures::take(Source::current() ?? abort(404), (string) $asked['picture']->getContent(), $asked['picture']->getClientOriginalName(), $request->user());
+        $picture = Pictures::take($source, (string) $asked['picture']->getContent(), $asked['picture']->getClientOriginalName(), $request->user());
 
         $loaded = Logo::DENSITY * (int) ($asked['width'] ?? 720);
         Pictures::fit($picture->name, $loaded);
@@ -107,10 +107,10 @@ final class BrandDesignController
     }
 
     /** A whole set of colours made of a picture. */
-    public function proposal(ProposeColours $request): JsonResponse
+    public function proposal(Source $source, ProposeColours $request): JsonResponse
     {
         $asked = $request->validated();
-        Picture::query()->where(['source_id' => (Source::current() ?? abort(404))->id, 'name' => $asked['picture']])->firstOrFail();
+        Picture::query()->where(['source_id' => $source->id, 'name' => $asked['picture']])->firstOrFail();
         try {
             $proposal = Proposal::of(Pixels::ofBytes(Pictures::bytes($asked['picture'])));
         } catch (\InvalidArgumentException $e) {

@@ -17,6 +17,7 @@ use App\Http\Resources\SurroundingsLine;
 use App\Mail\HandoverOutcome;
 use App\Models\Brand;
 use App\Models\Record;
+use App\Models\Source;
 use App\Sending\Proof;
 use Herald\Block\Pasted;
 use Herald\Document\Extent;
@@ -42,9 +43,9 @@ use Illuminate\Validation\ValidationException;
 final class DeskController
 {
     /** All that does not change while one writes: blocks, fields, formats, the cast. */
-    public function show(string $key): JsonResponse
+    public function show(Source $source, string $key): JsonResponse
     {
-        $desk = TemplateDesk::of($key);
+        $desk = TemplateDesk::of($source, $key);
         $source = $desk->manifest->source;
         [$cast, $unreadable] = $desk->cast();
 
@@ -63,10 +64,10 @@ final class DeskController
     }
 
     /** The values of one record, by the paths of the fields; of a list, those of its first item. */
-    public function sheet(string $key, ShowSheet $request): JsonResponse
+    public function sheet(Source $source, string $key, ShowSheet $request): JsonResponse
     {
         $asked = $request->validated();
-        $desk = TemplateDesk::of($key);
+        $desk = TemplateDesk::of($source, $key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
         $sheet = new DataSheet(new Setting($source->locale('en'), $source->zone));
@@ -86,10 +87,10 @@ final class DeskController
     }
 
     /** The true message for a record, of what has been written so far. */
-    public function stage(string $key, StageTemplate $request): JsonResponse
+    public function stage(Source $source, string $key, StageTemplate $request): JsonResponse
     {
         $asked = $request->validated();
-        $desk = TemplateDesk::of($key);
+        $desk = TemplateDesk::of($source, $key);
         $document = $desk->taken($request->sent());
         $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, Marks::Manuscript);
         $line = static fn (MessagePart $part): string => $rendering->part($part);
@@ -108,24 +109,24 @@ final class DeskController
     }
 
     /** What the checks say of what has been written so far. */
-    public function findings(string $key, ReadDocument $request): JsonResponse
+    public function findings(Source $source, string $key, ReadDocument $request): JsonResponse
     {
-        $desk = TemplateDesk::of($key);
+        $desk = TemplateDesk::of($source, $key);
         $document = $desk->taken($request->sent());
 
         return response()->json(['findings' => FindingLine::collection($desk->findings($document)), 'around' => self::around($desk, $document->data)]);
     }
 
     /** What has been written so far, with a plain text of its own that says the same: to be gone on with by hand. */
-    public function plain(string $key, ReadDocument $request): JsonResponse
+    public function plain(Source $source, string $key, ReadDocument $request): JsonResponse
     {
-        $document = TemplateDesk::of($key)->formed($request->sent());
+        $document = TemplateDesk::of($source, $key)->formed($request->sent());
 
         return response()->json(['document' => PlainText::takenOver($document->data)]);
     }
 
     /** Blocks that were copied elsewhere, read and put into normal form: the "blocks" of a document of the format velvet-herald/blocks. */
-    public function blocks(Request $request): JsonResponse
+    public function blocks(Source $source, Request $request): JsonResponse
     {
         $sent = ReadRequest::sent($request);
         Extent::check($sent, app(Limits::class));
@@ -136,7 +137,7 @@ final class DeskController
     }
 
     /** What was copied elsewhere, as blocks. */
-    public function pasted(ReadPasted $request, Limits $limits): JsonResponse
+    public function pasted(Source $source, ReadPasted $request, Limits $limits): JsonResponse
     {
         $asked = $request->validated();
         $blocks = isset($asked['html']) ? Pasted::html($asked['html']) : Pasted::text($asked['text']);
@@ -146,10 +147,10 @@ final class DeskController
     }
 
     /** Sends what has been written so far to an address of one's choice, for a record; never to whom the record is about. */
-    public function proof(string $key, SendProof $request): JsonResponse
+    public function proof(Source $source, string $key, SendProof $request): JsonResponse
     {
         $asked = $request->validated();
-        $desk = TemplateDesk::of($key);
+        $desk = TemplateDesk::of($source, $key);
         $rendering = $desk->rendering($desk->taken($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null);
         try {
             $result = Proof::of($desk, $rendering, $asked['record'], $asked['to'], $request->user());

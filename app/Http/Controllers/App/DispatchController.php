@@ -25,10 +25,9 @@ final class DispatchController
 {
     private const LOADED = ['notice.source', 'record', 'to', 'edition.templateVersion.template'];
 
-    public function index(ListDispatches $request): JsonResponse
+    public function index(Source $source, ListDispatches $request): JsonResponse
     {
         $asked = $request->validated();
-        $source = Source::current();
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);
         $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
         $found = $all->with(self::LOADED)->latest('id')
@@ -43,14 +42,14 @@ final class DispatchController
 
         return response()->json([
             'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($found->items()),
-            'notices' => $source === null ? [] : $source->notices()->whereHas('dispatches')->get()->map(fn (Notice $notice): array => ['key' => $notice->key, 'name' => $source->manifest()->notices[$notice->key]->name ?? $notice->key]),
+            'notices' => $source->notices()->whereHas('dispatches')->get()->map(fn (Notice $notice): array => ['key' => $notice->key, 'name' => $source->manifest()->notices[$notice->key]->name ?? $notice->key]),
             'total' => $found->total(), 'page' => $found->currentPage(), 'pages' => $found->lastPage(),
         ]);
     }
 
-    public function show(string $id): JsonResponse
+    public function show(Source $source, string $id): JsonResponse
     {
-        $dispatch = self::find($id);
+        $dispatch = self::find($source, $id);
         $version = $dispatch->edition?->templateVersion;
         $worn = $dispatch->edition?->brandVersion;
 
@@ -68,33 +67,33 @@ final class DispatchController
                 'role' => $one->role->value, 'address' => $one->address, 'state' => $one->state->value, 'state_reason' => $one->state_reason,
             ])->values(),
             'message' => $dispatch->message === null ? null : (new OpenedLetter($dispatch->message->bytes))->toArray(),
-            'html_at' => $dispatch->message === null ? null : "/stage/dispatches/{$dispatch->id}",
+            'html_at' => $dispatch->message === null ? null : "/stage/{$source->key}/dispatches/{$dispatch->id}",
         ]);
     }
 
-    public function html(string $id): Response
+    public function html(Source $source, string $id): Response
     {
-        $bytes = self::find($id)->message->bytes ?? abort(404);
+        $bytes = self::find($source, $id)->message->bytes ?? abort(404);
 
-        return Stage::show((new OpenedLetter($bytes))->html() ?? '');
+        return Stage::show($source, (new OpenedLetter($bytes))->html() ?? '');
     }
 
-    public function retry(string $id, Request $request): JsonResponse
+    public function retry(Source $source, string $id, Request $request): JsonResponse
     {
-        ByHand::again(self::find($id), $request->user());
+        ByHand::again(self::find($source, $id), $request->user());
 
-        return $this->show($id);
+        return $this->show($source, $id);
     }
 
-    public function settle(string $id, Request $request): JsonResponse
+    public function settle(Source $source, string $id, Request $request): JsonResponse
     {
-        ByHand::arrived(self::find($id), $request->user());
+        ByHand::arrived(self::find($source, $id), $request->user());
 
-        return $this->show($id);
+        return $this->show($source, $id);
     }
 
-    private static function find(string $id): Dispatch
+    private static function find(Source $source, string $id): Dispatch
     {
-        return Dispatch::query()->where('source_id', Source::current()->id ?? 0)->with([...self::LOADED, 'event.user', 'due', 'message', 'recipients'])->findOrFail($id);
+        return Dispatch::query()->where('source_id', $source->id)->with([...self::LOADED, 'event.user', 'due', 'message', 'recipients'])->findOrFail($id);
     }
 }

@@ -14,6 +14,7 @@ use App\Http\Requests\SaveDraft;
 use App\Http\Resources\DocumentLine;
 use App\Http\Resources\FindingLine;
 use App\Models\DocumentKind;
+use App\Models\Source;
 use App\Models\Version;
 use Herald\Check\Finding;
 use Herald\Document\Json;
@@ -22,43 +23,43 @@ use Illuminate\Http\JsonResponse;
 /** What can be done with a document of any kind: drafts, comparisons, versions, publication. */
 final class DocumentController
 {
-    public function show(string $key, DocumentKind $kind): JsonResponse
+    public function show(Source $source, string $key, DocumentKind $kind): JsonResponse
     {
-        $desk = Desk::at($kind, $key);
+        $desk = Desk::at($source, $kind, $key);
 
         return response()->json([...DocumentLine::of($desk->kept())->resolve(), 'document' => $desk->document()]);
     }
 
     /** Saves a draft, unless it has been saved or published by someone else since the revision and version that were worked on. */
-    public function saveDraft(string $key, DocumentKind $kind, SaveDraft $request): JsonResponse
+    public function saveDraft(Source $source, string $key, DocumentKind $kind, SaveDraft $request): JsonResponse
     {
         $asked = $request->validated();
-        $desk = Desk::at($kind, $key);
+        $desk = Desk::at($source, $kind, $key);
         Drafts::save($desk->kept(), $asked['revision'], $asked['version'], $desk->formed($request->sent()), $request->user());
 
-        return $this->show($key, $kind);
+        return $this->show($source, $key, $kind);
     }
 
     /** In what the saved draft, or the published version where there is none, differs from a document. */
-    public function compare(string $key, DocumentKind $kind, ReadDocument $request): JsonResponse
+    public function compare(Source $source, string $key, DocumentKind $kind, ReadDocument $request): JsonResponse
     {
-        $desk = Desk::at($kind, $key);
+        $desk = Desk::at($source, $kind, $key);
 
         return response()->json(['changes' => $desk->differences($desk->formed($request->sent())->data, $desk->document())]);
     }
 
-    public function versions(string $key, DocumentKind $kind): JsonResponse
+    public function versions(Source $source, string $key, DocumentKind $kind): JsonResponse
     {
-        $versions = Desk::at($kind, $key)->kept()->versions()->with('user')->latest('number')->get();
+        $versions = Desk::at($source, $kind, $key)->kept()->versions()->with('user')->latest('number')->get();
 
         return response()->json(['versions' => $versions->map(static fn (Version $version): array => [
             'number' => $version->number, 'at' => $version->published_at?->toIso8601ZuluString(), 'by' => $version->user?->name,
         ])]);
     }
 
-    public function version(string $key, int $number, DocumentKind $kind): JsonResponse
+    public function version(Source $source, string $key, int $number, DocumentKind $kind): JsonResponse
     {
-        $desk = Desk::at($kind, $key);
+        $desk = Desk::at($source, $kind, $key);
         $version = $desk->kept()->versions()->where('number', $number)->firstOrFail();
         $before = $desk->kept()->versions()->where('number', $number - 1)->first();
 
@@ -69,9 +70,9 @@ final class DocumentController
     }
 
     /** What publishing the saved draft would do, in what it differs, and what stands in the way. */
-    public function publication(string $key, DocumentKind $kind): JsonResponse
+    public function publication(Source $source, string $key, DocumentKind $kind): JsonResponse
     {
-        $desk = Desk::at($kind, $key);
+        $desk = Desk::at($source, $kind, $key);
         $outlook = $desk->outlook(Json::ofArray($desk->document(), $key));
 
         return response()->json([
@@ -80,10 +81,10 @@ final class DocumentController
     }
 
     /** Publishes the draft of that revision: it is in force from now on. */
-    public function publish(string $key, DocumentKind $kind, PublishDraft $request): JsonResponse
+    public function publish(Source $source, string $key, DocumentKind $kind, PublishDraft $request): JsonResponse
     {
         $asked = $request->validated();
-        $desk = Desk::at($kind, $key);
+        $desk = Desk::at($source, $kind, $key);
         $json = Json::ofArray($desk->document(), $key);
         $grave = $desk->grave($json);
         if ($grave !== []) {
@@ -91,6 +92,6 @@ final class DocumentController
         }
         Publish::document($desk, $json, $request->user(), $asked['revision']);
 
-        return $this->show($key, $kind);
+        return $this->show($source, $key, $kind);
     }
 }

@@ -21,10 +21,10 @@ use Illuminate\Support\Facades\Gate;
  */
 final class LetterController
 {
-    public function index(ListLetters $request): JsonResponse
+    public function index(Source $source, ListLetters $request): JsonResponse
     {
         $asked = $request->validated();
-        $query = self::visible()->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
+        $query = self::visible($source)->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
         if (($asked['search'] ?? '') !== '') {
             $like = '%'.addcslashes($asked['search'], '%_\\').'%';
             $query->where(fn ($either) => $either->whereLike('subject', $like)->orWhereLike('envelope_to', $like));
@@ -39,46 +39,46 @@ final class LetterController
         ]);
     }
 
-    public function show(int $letter): JsonResponse
+    public function show(Source $source, int $letter): JsonResponse
     {
-        $letter = self::visible()->findOrFail($letter);
-        $dispatch = self::dispatch($letter);
+        $letter = self::visible($source)->findOrFail($letter);
+        $dispatch = self::dispatch($source, $letter);
 
         return response()->json([
             'id' => $letter->id, 'envelope_from' => $letter->envelope_from, 'envelope_to' => $letter->envelope_to, 'received_at' => $letter->received_at->toIso8601ZuluString(),
-            'message' => self::opened($letter, $dispatch)->toArray(), 'html_at' => "/stage/letters/{$letter->id}",
-            'dispatch' => $dispatch?->id, 'masked' => self::isMasked($dispatch),
+            'message' => self::opened($source, $letter, $dispatch)->toArray(), 'html_at' => "/stage/{$source->key}/letters/{$letter->id}",
+            'dispatch' => $dispatch?->id, 'masked' => self::isMasked($source, $dispatch),
         ]);
     }
 
-    public function html(int $letter): Response
+    public function html(Source $source, int $letter): Response
     {
-        $letter = self::visible()->findOrFail($letter);
+        $letter = self::visible($source)->findOrFail($letter);
 
-        return Stage::show(self::opened($letter, self::dispatch($letter))->html() ?? '');
+        return Stage::show($source, self::opened($source, $letter, self::dispatch($source, $letter))->html() ?? '');
     }
 
     /**
      * @return Builder<Letter>
      */
-    private static function visible(): Builder
+    private static function visible(Source $source): Builder
     {
-        return Letter::query()->where(static fn (Builder $either) => $either->where('source_id', Source::current()->id ?? 0)
-            ->when(Gate::allows('administer'), static fn (Builder $query) => $query->orWhereNull('source_id')));
+        return Letter::query()->where(static fn (Builder $either) => $either->where('source_id', $source->id)
+            ->when(Gate::allows('administer', $source), static fn (Builder $query) => $query->orWhereNull('source_id')));
     }
 
-    private static function dispatch(Letter $letter): ?Dispatch
+    private static function dispatch(Source $source, Letter $letter): ?Dispatch
     {
-        return $letter->message_id === null ? null : Dispatch::query()->where('message_id', $letter->message_id)->first();
+        return $letter->message_id === null ? null : Dispatch::query()->where(['source_id' => $source->id, 'message_id' => $letter->message_id])->first();
     }
 
-    private static function isMasked(?Dispatch $dispatch): bool
+    private static function isMasked(Source $source, ?Dispatch $dispatch): bool
     {
-        return $dispatch !== null && $dispatch->secret && Gate::denies('administer');
+        return $dispatch !== null && $dispatch->secret && Gate::denies('administer', $source);
     }
 
-    private static function opened(Letter $letter, ?Dispatch $dispatch): OpenedLetter
+    private static function opened(Source $source, Letter $letter, ?Dispatch $dispatch): OpenedLetter
     {
-        return new OpenedLetter(self::isMasked($dispatch) ? (string) $dispatch?->message?->bytes : $letter->raw);
+        return new OpenedLetter(self::isMasked($source, $dispatch) ? (string) $dispatch?->message?->bytes : $letter->raw);
     }
 }

@@ -22,9 +22,9 @@ use Spatie\Activitylog\Models\Activity;
 
 final class NoticeController
 {
-    public function show(string $key): JsonResponse
+    public function show(Source $source, string $key): JsonResponse
     {
-        $notice = self::find($key);
+        $notice = self::find($source, $key);
         $declaration = $notice->declaration();
         $counts = $notice->dispatches()->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all();
@@ -51,9 +51,9 @@ final class NoticeController
         ]);
     }
 
-    public function rendering(string $key, RenderNotice $request, Rendering $rendering): JsonResponse
+    public function rendering(Source $source, string $key, RenderNotice $request, Rendering $rendering): JsonResponse
     {
-        [$notice, $record, $builtIn, $language] = self::asked($key, $request);
+        [$notice, $record, $builtIn, $language] = self::asked($source, $key, $request);
         [$answer, $recipient, $message] = $rendering->of($notice, $record, $builtIn, $language);
 
         return response()->json([
@@ -64,23 +64,23 @@ final class NoticeController
             'from' => trim("{$message->fromName} <{$message->fromAddress}>"), 'reply_to' => $message->replyTo,
             'to' => $recipient->address === null ? null : trim("{$recipient->name} <{$recipient->address}>"),
             'text' => $message->text,
-            'html_at' => '/stage/notices/'.$notice->key.'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language])),
+            'html_at' => "/stage/{$source->key}/notices/{$notice->key}".'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language])),
         ]);
     }
 
-    public function html(string $key, RenderNotice $request, Rendering $rendering): Response
+    public function html(Source $source, string $key, RenderNotice $request, Rendering $rendering): Response
     {
-        [$notice, $record, $builtIn, $language] = self::asked($key, $request);
+        [$notice, $record, $builtIn, $language] = self::asked($source, $key, $request);
 
-        return Stage::show($rendering->of($notice, $record, $builtIn, $language)[2]->html);
+        return Stage::show($source, $rendering->of($notice, $record, $builtIn, $language)[2]->html);
     }
 
     /** Says who answers: a template by its key, or null for the built-in. */
-    public function answer(string $key, AnswerNotice $request): JsonResponse
+    public function answer(Source $source, string $key, AnswerNotice $request): JsonResponse
     {
         $asked = $request->validated();
-        DB::transaction(function () use ($key, $asked, $request): void {
-            $notice = self::find($key);
+        DB::transaction(function () use ($source, $key, $asked, $request): void {
+            $notice = self::find($source, $key);
             $chosen = $asked['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $asked['template']);
             if ($asked['template'] !== null && $chosen?->template->latestVersion === null) {
                 throw ValidationException::withMessages(['template' => 'No published template of that key claims this notice.']);
@@ -88,25 +88,23 @@ final class NoticeController
             $notice->answerWith($chosen, $request->user());
         });
 
-        return $this->show($key);
+        return $this->show($source, $key);
     }
 
     /**
      * @return array{Notice, Record, bool, ?string}
      */
-    private static function asked(string $key, RenderNotice $request): array
+    private static function asked(Source $source, string $key, RenderNotice $request): array
     {
         $asked = $request->validated();
-        $notice = self::find($key);
+        $notice = self::find($source, $key);
         $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $asked['record']])->firstOrFail();
 
         return [$notice, $record, $asked['words'] === 'built_in', $asked['language'] ?? null];
     }
 
-    private static function find(string $key): Notice
+    private static function find(Source $source, string $key): Notice
     {
-        $source = Source::current() ?? abort(404);
-
         return $source->notices()->where('key', $key)->inForce()->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $source);
     }
 }

@@ -8,27 +8,38 @@ use App\Http\Requests\AddPerson;
 use App\Http\Requests\ChangePerson;
 use App\Http\Requests\ListDeeds;
 use App\Http\Requests\MakeToken;
+use App\Models\Membership;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Laravel\Sanctum\PersonalAccessToken;
 use Spatie\Activitylog\Models\Activity;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
-/** For administrators: who may do what, which tokens the source has, and what was done by whom. */
+/** For administrators: who may do what in which source, which tokens the sources have, and what was done by whom. */
 final class PeopleController
 {
     public function index(Request $request): JsonResponse
     {
+        $sources = Source::query()->with(['tokens' => static fn ($tokens) => $tokens->latest('id')])->orderBy('name')->get();
+        $keys = $sources->pluck('key', 'id');
+
         return response()->json([
-            'people' => User::query()->orderBy('name')->get()->map(static fn (User $user): array => ['id' => $user->id, 'name' => $user->name, 'email' => $user->email, 'role' => $user->role->value, 'you' => $user->is($request->user())]),
-            'tokens' => Source::current()?->tokens()->latest('id')->get()->map(static fn (PersonalAccessToken $token): array => [
-                'id' => (int) $token->getKey(), 'name' => $token->getAttribute('name'), 'made_at' => $token->getAttribute('created_at')?->toIso8601ZuluString(), 'used_at' => $token->getAttribute('last_used_at')?->toIso8601ZuluString(),
-            ]) ?? [],
+            'sources' => $sources->map(static fn (Source $source): array => ['key' => $source->key, 'name' => $source->name]),
+            'people' => User::query()->with('memberships')->orderBy('name')->get()->map(static fn (User $user): array => [
+                'id' => $user->id, 'name' => $user->name, 'email' => $user->email, 'administrator' => $user->administrator,
+                'roles' => (object) $user->memberships->mapWithKeys(static fn (Membership $one): array => [(string) $keys[$one->source_id] => $one->role->value])->all(),
+                'you' => $user->is($request->user()),
+            ]),
+            'tokens' => $sources->flatMap(static fn (Source $source): array => $source->tokens->map(static fn (PersonalAccessToken $token): array => [
+                'id' => (int) $token->getKey(), 'source' => $source->key, 'name' => $token->getAttribute('name'),
+                'made_at' => $token->getAttribute('created_at')?->toIso8601ZuluString(), 'used_at' => $token->getAttribute('last_used_at')?->toIso8601ZuluString(),
+            ])->all()),
         ]);
     }
 
@@ -37,23 +48,23 @@ final class PeopleController
     {
         $asked = $request->validated();
         $password = self::password();
-        $user = User::query()->create(['name' => $asked['name'], 'email' => mb_strtolower($asked['email']), 'role' => $asked['role'], 'password' => $password]);
-        activity()->performedOn($user)->causedBy($request->user())->event('added')->log("{$user->name} may sign in as {$user->role->value}");
+        $user = DB::transaction(function () use ($asked, $password, $request): User {
+            $user = User::query()->create(['name' => $asked['name'], 'email' => mb_strtolower($asked['email']), 'password' => $password]);
+            activity()->performedOn($user)->causedBy($request->user())->event('added')->log("{$user->name} may sign in");
+            self::give($user, $asked, $request->user());
+
+            return $user;
+        });
 
         return response()->json(['id' => $user->id, 'password' => $password], 201);
     }
 
-    /** Another role; or another password, which ends all sessions of the person. */
+    /** Other roles; or another password, which ends all sessions of the person. */
     public function update(int $person, ChangePerson $request): JsonResponse
     {
         $asked = $request->validated();
         $user = User::query()->findOrFail($person);
-        $role = isset($asked['role']) ? Role::from($asked['role']) : $user->role;
-        if ($role !== $user->role) {
-            self::keepOne($user);
-            $user->update(['role' => $role]);
-            activity()->performedOn($user)->causedBy($request->user())->event('role')->log("{$user->name} is {$role->value} from now on");
-        }
+        DB::transaction(static fn () => self::give($user, $asked, $request->user()));
         $password = isset($asked['password']) ? self::password() : null;
         if ($password !== null) {
             $user->update(['password' => $password]);
@@ -75,23 +86,23 @@ final class PeopleController
         return response()->noContent();
     }
 
-    /** A token with which the source may raise events. It is told once. */
+    /** A token with which a source may raise events. It is told once. */
     public function makeToken(MakeToken $request): JsonResponse
     {
         $asked = $request->validated();
-        $source = Source::current() ?? abort(404);
+        $source = Source::query()->where('key', $asked['source'])->sole();
         $token = $source->createToken($asked['name'], ['events'])->plainTextToken;
-        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$asked['name']}” was made");
+        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$asked['name']}” of {$source->name} was made");
 
         return response()->json(['token' => $token], 201);
     }
 
     public function takeToken(int $token, Request $request): Response
     {
-        $source = Source::current() ?? abort(404);
-        $found = $source->tokens()->findOrFail($token);
+        $found = PersonalAccessToken::query()->where('tokenable_type', (new Source)->getMorphClass())->findOrFail($token);
+        $source = Source::query()->whereKey($found->getAttribute('tokenable_id'))->sole();
         $found->delete();
-        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$found->getAttribute('name')}” was taken away");
+        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$found->getAttribute('name')}” of {$source->name} was taken away");
 
         return response()->noContent();
     }
@@ -109,6 +120,27 @@ final class PeopleController
         ]);
     }
 
+    /**
+     * @param  array<string, mixed>  $asked  with "administrator" and "roles", by the keys of sources, as far as they are to change
+     */
+    private static function give(User $user, array $asked, ?User $by): void
+    {
+        $administers = $asked['administrator'] ?? $user->administrator;
+        if ($administers !== $user->administrator) {
+            $administers || self::keepOne($user);
+            $user->update(['administrator' => $administers]);
+            activity()->performedOn($user)->causedBy($by)->event('role')->log($administers ? "{$user->name} is administrator from now on" : "{$user->name} is administrator no longer");
+        }
+        foreach ($asked['roles'] ?? [] as $key => $role) {
+            $source = Source::query()->where('key', (string) $key)->sole();
+            $role = $role === null ? null : Role::from($role);
+            if ($role !== $user->memberships()->where('source_id', $source->id)->first()?->role) {
+                $user->allow($source, $role);
+                activity()->performedOn($user)->causedBy($by)->event('role')->log($role === null ? "{$user->name} has no role in {$source->name} any more" : "{$user->name} is {$role->value} in {$source->name} from now on");
+            }
+        }
+    }
+
     private static function password(): string
     {
         return Str::password(16, symbols: false);
@@ -117,7 +149,7 @@ final class PeopleController
     /** There is always one administrator. */
     private static function keepOne(User $user): void
     {
-        if ($user->role === Role::Administrator && User::query()->where('role', Role::Administrator)->count() === 1) {
+        if ($user->administrator && User::query()->where('administrator', true)->count() === 1) {
             throw new ConflictHttpException('This is the only administrator. Make another person one first.');
         }
     }

@@ -34,12 +34,8 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class RecordController
 {
-    public function index(ListRecords $request): JsonResponse
+    public function index(Source $source, ListRecords $request): JsonResponse
     {
-        $source = Source::current();
-        if ($source === null) {
-            return response()->json(['types' => [], 'columns' => [], 'records' => [], 'total' => 0, 'page' => 1, 'pages' => 1]);
-        }
         $asked = $request->validated();
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$asked['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
@@ -63,9 +59,9 @@ final class RecordController
         ]);
     }
 
-    public function show(string $type, string $key): JsonResponse
+    public function show(Source $source, string $type, string $key): JsonResponse
     {
-        [$source, $declared, $record] = self::find($type, $key);
+        [$declared, $record] = self::find($source, $type, $key);
 
         return response()->json([
             'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision,
@@ -81,9 +77,9 @@ final class RecordController
     }
 
     /** What a change would set off, before it is made. */
-    public function consequences(string $type, string $key, ForeseeChange $request): JsonResponse
+    public function consequences(Source $source, string $type, string $key, ForeseeChange $request): JsonResponse
     {
-        [$source, $declared, $record] = self::find($type, $key);
+        [$declared, $record] = self::find($source, $type, $key);
         $after = self::changed($declared, $record, $request->validated('changes'));
         $consequences = self::event($source, $declared, $request)->foresee($record, $after);
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
@@ -103,9 +99,9 @@ final class RecordController
         }, $consequences)]);
     }
 
-    public function update(string $type, string $key, ChangeRecord $request): JsonResponse
+    public function update(Source $source, string $type, string $key, ChangeRecord $request): JsonResponse
     {
-        [$source, $declared] = self::find($type, $key);
+        [$declared] = self::find($source, $type, $key);
         $asked = $request->validated();
         self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $asked): array {
             if ($record === null || $record->revision !== $asked['revision']) {
@@ -115,7 +111,7 @@ final class RecordController
             return self::changed($declared, $record, $asked['changes']);
         });
 
-        return $this->show($type, $key);
+        return $this->show($source, $type, $key);
     }
 
     private static function event(Source $source, RecordType $type, Request $request): TakeEvent
@@ -180,13 +176,12 @@ final class RecordController
     }
 
     /**
-     * @return array{Source, RecordType, Record}
+     * @return array{RecordType, Record}
      */
-    private static function find(string $type, string $key): array
+    private static function find(Source $source, string $type, string $key): array
     {
-        $source = Source::current() ?? abort(404);
         $declared = $source->manifest()->recordTypes[$type] ?? abort(404);
 
-        return [$source, $declared, $source->records()->where(['type' => $type, 'key' => $key])->firstOrFail()];
+        return [$declared, $source->records()->where(['type' => $type, 'key' => $key])->firstOrFail()];
     }
 }

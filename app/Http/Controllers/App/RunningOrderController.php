@@ -13,12 +13,8 @@ use Illuminate\Http\JsonResponse;
 
 final class RunningOrderController
 {
-    public function __invoke(): JsonResponse
+    public function __invoke(Source $source): JsonResponse
     {
-        $source = Source::current();
-        if ($source === null) {
-            return response()->json(['source' => null, 'strands' => []]);
-        }
         $manifest = $source->manifest();
         $notices = $source->notices()->inForce()->with('claims.template.latestVersion.template')->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
@@ -40,7 +36,7 @@ final class RunningOrderController
 
         return response()->json([
             'source' => [
-                'name' => $source->name,
+                'name' => $source->name, 'audiences' => array_map(static fn (string $audience, array $words): array => ['key' => $audience, 'name' => $words['plural']], array_keys($manifest->source->audiences), $manifest->source->audiences),
                 'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag, $tag)], $manifest->source->languages),
             ],
             'strands' => $strands,

@@ -26,10 +26,28 @@ final class SessionController
         $user = $request->user();
 
         return response()->json([
-            'person' => $user instanceof User ? ['name' => $user->name, 'email' => $user->email, 'role' => $user->role->value, 'may_write' => $user->can('write'), 'may_publish' => $user->can('publish'), 'may_administer' => $user->can('administer')] : null,
-            'source' => $user instanceof User ? Source::current()?->name : null,
-            'picture_hosts' => $user instanceof User ? Stage::pictureHosts() : [],
+            'person' => $user instanceof User ? ['name' => $user->name, 'email' => $user->email, 'administrator' => $user->administrator] : null,
+            'sources' => $user instanceof User ? self::sources($user) : [],
         ]);
+    }
+
+    /**
+     * @return list<array<string, mixed>> those in which the person has a role, with what it allows
+     */
+    private static function sources(User $user): array
+    {
+        $known = [];
+        foreach (Source::query()->orderBy('name')->get() as $source) {
+            $role = $user->roleIn($source);
+            if ($role !== null) {
+                $known[] = [
+                    'key' => $source->key, 'name' => $source->name, 'role' => $role->value,
+                    'may_write' => $role->mayWrite(), 'may_publish' => $role->mayPublish(), 'picture_hosts' => Stage::pictureHosts($source),
+                ];
+            }
+        }
+
+        return $known;
     }
 
     public function store(SignIn $request): JsonResponse

@@ -21,13 +21,9 @@ use Illuminate\Support\Facades\Gate;
 final class TemplateController
 {
     /** All templates with where they are used; found by name, key, folder, notice and the words in them. */
-    public function index(ListTemplates $request): JsonResponse
+    public function index(Source $source, ListTemplates $request): JsonResponse
     {
         $asked = $request->validated();
-        $source = Source::current();
-        if ($source === null) {
-            return response()->json(['templates' => [], 'archived' => 0]);
-        }
         $manifest = $source->manifest();
         $all = $source->templates()->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
         $words = preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
@@ -47,23 +43,23 @@ final class TemplateController
     }
 
     /** A new template: from a notice's built-in words, as a copy of another template, or blank. */
-    public function store(MakeTemplate $request): JsonResponse
+    public function store(Source $source, MakeTemplate $request): JsonResponse
     {
         /** @var array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null} $asked */
         $asked = $request->validated();
-        $template = BeginTemplate::of(Source::current() ?? abort(404), $asked, $request->user());
+        $template = BeginTemplate::of($source, $asked, $request->user());
 
-        return (new DocumentController)->show($template->key, DocumentKind::Template)->setStatusCode(201);
+        return (new DocumentController)->show($source, $template->key, DocumentKind::Template)->setStatusCode(201);
     }
 
     /** Another name or folder; into the archive or out of it. What is in the archive answers for nothing. */
-    public function update(string $key, ChangeTemplate $request): JsonResponse
+    public function update(Source $source, string $key, ChangeTemplate $request): JsonResponse
     {
         $asked = $request->validated();
         if (isset($asked['archived'])) {
-            Gate::authorize('publish');
+            Gate::authorize('publish', $source);
         }
-        $template = TemplateDesk::of($key)->template;
+        $template = TemplateDesk::of($source, $key)->template;
         DB::transaction(static function () use ($template, $asked, $request): void {
             $template->update([...(isset($asked['name']) ? ['name' => $asked['name']] : []), ...(array_key_exists('folder', $asked) ? ['folder' => (string) $asked['folder']] : [])]);
             if (isset($asked['archived'])) {
@@ -71,6 +67,6 @@ final class TemplateController
             }
         });
 
-        return (new DocumentController)->show($key, DocumentKind::Template);
+        return (new DocumentController)->show($source, $key, DocumentKind::Template);
     }
 }

@@ -3,8 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
-import { Loading, NoSource, Problem } from '../../parts/Message';
-import { Page } from '../../parts/Page';
+import { Loading, NothingHere, Problem } from '../../parts/Message';
 import { useUpload } from '../../parts/upload';
 import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
 import { Halves, told, UndoRedo, useKeys, useNarrow } from '../../drafts/bar';
@@ -37,13 +36,7 @@ export function BrandPage() {
         return <Loading />;
     }
     if (!asked) {
-        return first ? (
-            <Navigate to={`/brand/${first}`} replace />
-        ) : (
-            <Page title="Brand">
-                <NoSource />
-            </Page>
-        );
+        return first ? <Navigate to={`/brand/${first}`} replace /> : <NothingHere />;
     }
 
     return <One key={asked} brand={asked} brands={brands.data.brands} />;
@@ -70,7 +63,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
     const [line, setLine] = useState(stored);
     const { key } = stored;
     const shelf: Shelf = useMemo(
-        () => ({ name: `brand ${key}`, put: (body) => got(api.PUT('/api/app/brands/{key}/draft', { params: { path: { key } }, body: { ...body, document: body.document as unknown as Schemas['BrandDocument'] } })) }),
+        () => ({ name: `brand ${key}`, put: (body) => got(api.PUT('/brands/{key}/draft', { params: { path: { key } }, body: { ...body, document: body.document as unknown as Schemas['BrandDocument'] } })) }),
         [key],
     );
     const saving = useSaving(person, shelf, stored, begun);
@@ -80,7 +73,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
     const [side, setSide] = useState<'style' | 'messages'>('style');
     const [staged, setStaged] = useState<string | null>(null);
     const narrow = useNarrow();
-    const reading = useSaid(useCallback((document: Manuscript) => got(api.POST('/api/app/brands/{key}/reading', { params: { path: { key } }, body: { document: document as unknown as Schemas['BrandDocument'] } })), [key]), 150);
+    const reading = useSaid(useCallback((document: Manuscript) => got(api.POST('/brands/{key}/reading', { params: { path: { key } }, body: { document: document as unknown as Schemas['BrandDocument'] } })), [key]), 150);
     useEffect(() => {
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
@@ -118,8 +111,8 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
     useKeys({ save: () => void saving.flush(), publish: () => void publish(), blocks: () => setOpen('blocks'), turn: () => setSide((now) => (now === 'style' ? 'messages' : 'style')) });
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([
-            got(api.GET('/api/app/brands/{key}', { params: { path: { key } } })),
-            got(api.POST('/api/app/brands/{key}/comparison', { params: { path: { key } }, body: { document: useComposer.getState().document as unknown as Schemas['BrandDocument'] } })),
+            got(api.GET('/brands/{key}', { params: { path: { key } } })),
+            got(api.POST('/brands/{key}/comparison', { params: { path: { key } }, body: { document: useComposer.getState().document as unknown as Schemas['BrandDocument'] } })),
         ]);
 
         return { now, changes: compared.changes };

@@ -28,7 +28,7 @@ export function Messages({ brand, choices, staged }: { brand: string; choices: C
                 shown.length === 0
                     ? null
                     : got(
-                          api.POST('/api/app/brands/{key}/stage', {
+                          api.POST('/brands/{key}/stage', {
                               params: { path: { key: brand } },
                               body: { document: document as unknown as Schemas['BrandDocument'], messages: shown, view: shownAs(view), text: view === 'text' },
                           }),

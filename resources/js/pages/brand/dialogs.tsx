@@ -15,8 +15,8 @@ export function PublishDialog({ brand, open, close, published }: { brand: string
     return (
         <Publishing
             of={`brand ${brand}`}
-            ask={() => got(api.GET('/api/app/brands/{key}/publication', { params: { path: { key: brand } } }))}
-            publish={(revision) => got(api.POST('/api/app/brands/{key}/publication', { params: { path: { key: brand } }, body: { revision } }))}
+            ask={() => got(api.GET('/brands/{key}/publication', { params: { path: { key: brand } } }))}
+            publish={(revision) => got(api.POST('/brands/{key}/publication', { params: { path: { key: brand } }, body: { revision } }))}
             open={open}
             close={close}
             busy="Compiling…"
@@ -77,8 +77,8 @@ export function VersionsDialog({ brand, open, close }: { brand: string; open: bo
             {open && (
                 <VersionList
                     of={`brand ${brand}`}
-                    list={() => got(api.GET('/api/app/brands/{key}/versions', { params: { path: { key: brand } } }))}
-                    one={(number) => got(api.GET('/api/app/brands/{key}/versions/{number}', { params: { path: { key: brand, number } } }))}
+                    list={() => got(api.GET('/brands/{key}/versions', { params: { path: { key: brand } } }))}
+                    one={(number) => got(api.GET('/brands/{key}/versions/{number}', { params: { path: { key: brand, number } } }))}
                     taken={close}
                 />
             )}
@@ -93,7 +93,7 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
     const [name, setName] = useState('');
     const [renamed, setRenamed] = useState<string | null>(null);
     const begin = useMutation({
-        mutationFn: (from: 'copy' | 'source') => got(api.POST('/api/app/brands', { body: { name, from, brand: from === 'copy' ? brand.key : null } })),
+        mutationFn: (from: 'copy' | 'source') => got(api.POST('/brands', { body: { name, from, brand: from === 'copy' ? brand.key : null } })),
         onSuccess: (made) => {
             changed(made);
             close();
@@ -102,7 +102,7 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
         },
     });
     const change = useMutation({
-        mutationFn: (body: { name?: string; default?: true }) => got(api.PATCH('/api/app/brands/{key}', { params: { path: { key: brand.key } }, body })),
+        mutationFn: (body: { name?: string; default?: true }) => got(api.PATCH('/brands/{key}', { params: { path: { key: brand.key } }, body })),
         onSuccess: (made, body) => {
             changed(made);
             toast.success(body.default ? `${made.name} is the default brand: templates that name none wear it from now on.` : 'Renamed.');
@@ -111,7 +111,7 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
     });
     const [sure, setSure] = useState(false);
     const remove = useMutation({
-        mutationFn: () => got(api.DELETE('/api/app/brands/{key}', { params: { path: { key: brand.key } } })),
+        mutationFn: () => got(api.DELETE('/brands/{key}', { params: { path: { key: brand.key } } })),
         onSuccess: () => {
             close();
             toast.success(`${brand.name} is gone.`);

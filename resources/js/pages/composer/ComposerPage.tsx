@@ -67,10 +67,10 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const [side, setSide] = useState<'manuscript' | 'stage'>('manuscript');
     const [seen, setSeen] = useState<SeenElement | null>(null);
     const narrow = useNarrow();
-    const shelf: Shelf = useMemo(() => ({ name: key, put: (body) => got(api.PUT('/api/app/templates/{key}/draft', { params: { path: { key } }, body })) }), [key]);
+    const shelf: Shelf = useMemo(() => ({ name: key, put: (body) => got(api.PUT('/templates/{key}/draft', { params: { path: { key } }, body })) }), [key]);
     const saving = useSaving(person, shelf, template, begun);
     const { answer, fault } = useStage(template.key, record, language, view);
-    const check = useCallback((document: Document) => got(api.POST('/api/app/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
+    const check = useCallback((document: Document) => got(api.POST('/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
     const said = useSaid(check, 500);
     const findings = said?.findings ?? UNSAID;
     const values = useQuery({ ...queries.sheet(template.key, record ?? ''), enabled: record !== null });
@@ -109,8 +109,8 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     );
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([
-            got(api.GET('/api/app/templates/{key}', { params: { path: { key } } })),
-            got(api.POST('/api/app/templates/{key}/comparison', { params: { path: { key } }, body: { document: useComposer.getState().document } })),
+            got(api.GET('/templates/{key}', { params: { path: { key } } })),
+            got(api.POST('/templates/{key}/comparison', { params: { path: { key } }, body: { document: useComposer.getState().document } })),
         ]);
 
         return { now, changes: compared.changes };

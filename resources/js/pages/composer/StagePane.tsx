@@ -25,7 +25,7 @@ export function useStage(template: string, record: string | null, language: stri
             (document: Manuscript) =>
                 record === null
                     ? null
-                    : got(api.POST('/api/app/templates/{key}/stage', { params: { path: { key: template } }, body: { document, record, language, view: shownAs(view), text: view === 'text' } })),
+                    : got(api.POST('/templates/{key}/stage', { params: { path: { key: template } }, body: { document, record, language, view: shownAs(view), text: view === 'text' } })),
             [template, record, language, view],
         ),
     );
@@ -70,7 +70,7 @@ function ByHand({ template }: { template: string }) {
     const taken = useComposer((state) => state.document.plain !== undefined);
     const mayEdit = useComposer((state) => state.mayEdit);
     const take = useMutation({
-        mutationFn: () => got(api.POST('/api/app/templates/{key}/plain', { params: { path: { key: template } }, body: { document: useComposer.getState().document } })),
+        mutationFn: () => got(api.POST('/templates/{key}/plain', { params: { path: { key: template } }, body: { document: useComposer.getState().document } })),
         onSuccess: ({ document: taken }) => {
             useComposer.getState().apply('take the plain text over', () => taken as unknown as Manuscript);
             requestAnimationFrame(() => document.querySelector('[data-plain]')?.scrollIntoView({ block: 'start' }));

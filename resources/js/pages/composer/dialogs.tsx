@@ -34,8 +34,8 @@ export function PublishDialog({ template, open, close, published }: { template: 
     return (
         <Publishing
             of={template}
-            ask={() => got(api.GET('/api/app/templates/{key}/publication', { params: { path: { key: template } } }))}
-            publish={(revision) => got(api.POST('/api/app/templates/{key}/publication', { params: { path: { key: template } }, body: { revision } }))}
+            ask={() => got(api.GET('/templates/{key}/publication', { params: { path: { key: template } } }))}
+            publish={(revision) => got(api.POST('/templates/{key}/publication', { params: { path: { key: template } }, body: { revision } }))}
             open={open}
             close={close}
             busy="Publish"
@@ -74,7 +74,7 @@ export function ProofDialog({ template, record, language, open, close }: { templ
     const address = to ?? session.data?.person?.email ?? '';
     const send = useMutation({
         mutationFn: () =>
-            got(api.POST('/api/app/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to: address } })),
+            got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to: address } })),
     });
     const fault = send.error instanceof ProblemError ? send.error.at('to') : undefined;
 
@@ -132,7 +132,7 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
     const mayEdit = useComposer((state) => state.mayEdit);
     const answers = useQuery({ ...queries.notice(notice?.key ?? ''), enabled: open && notice !== null });
     const back = useMutation({
-        mutationFn: () => got(api.PUT('/api/app/notices/{key}/answer', { params: { path: { key: notice?.key ?? '' } }, body: { template: null } })),
+        mutationFn: () => got(api.PUT('/notices/{key}/answer', { params: { path: { key: notice?.key ?? '' } }, body: { template: null } })),
         onSuccess: async () => {
             await client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[2] !== 'desk' });
             toast.success('The built-in answers from now on.');
@@ -144,8 +144,8 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
             {open && (
                 <VersionList
                     of={`template ${template}`}
-                    list={() => got(api.GET('/api/app/templates/{key}/versions', { params: { path: { key: template } } }))}
-                    one={(number) => got(api.GET('/api/app/templates/{key}/versions/{number}', { params: { path: { key: template, number } } }))}
+                    list={() => got(api.GET('/templates/{key}/versions', { params: { path: { key: template } } }))}
+                    one={(number) => got(api.GET('/templates/{key}/versions/{number}', { params: { path: { key: template, number } } }))}
                     taken={close}
                 >
                     {({ words }) => (

@@ -162,8 +162,8 @@ function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
     };
     const params = { params: { path: { id: dispatch.id } } };
     const failed = (error: Error) => toast.error(error.message);
-    const retry = useMutation({ mutationFn: () => got(api.POST('/api/app/dispatches/{id}/retry', params)), onSuccess: done('It is queued again.'), onError: failed });
-    const settle = useMutation({ mutationFn: () => got(api.POST('/api/app/dispatches/{id}/settle', params)), onSuccess: done('It counts as sent.'), onError: failed });
+    const retry = useMutation({ mutationFn: () => got(api.POST('/dispatches/{id}/retry', params)), onSuccess: done('It is queued again.'), onError: failed });
+    const settle = useMutation({ mutationFn: () => got(api.POST('/dispatches/{id}/settle', params)), onSuccess: done('It counts as sent.'), onError: failed });
     if (!mayPublish || !(dispatch.may_retry || dispatch.may_settle)) {
         return null;
     }

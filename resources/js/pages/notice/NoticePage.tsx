@@ -115,7 +115,7 @@ function Answer({ notice }: { notice: Notice }) {
     const mayWrite = useMayWrite();
     const mayPublish = useMayPublish();
     const change = useMutation({
-        mutationFn: (template: string | null) => got(api.PUT('/api/app/notices/{key}/answer', { params: { path: { key: notice.key } }, body: { template } })),
+        mutationFn: (template: string | null) => got(api.PUT('/notices/{key}/answer', { params: { path: { key: notice.key } }, body: { template } })),
         onSuccess: async (changed) => {
             client.setQueryData(queries.notice(notice.key).queryKey, changed);
             await client.invalidateQueries(queries.runningOrder());

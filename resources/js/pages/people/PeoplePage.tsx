@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type SyntheticEvent, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { api, got, ProblemError, type Schemas } from '../../api/client';
+import { general, got, ProblemError, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
@@ -19,6 +19,12 @@ const ROLES: [Role, string][] = [
     ['publisher', 'Publisher, puts in force and sends'],
     ['administrator', 'Administrator, looks after people and tokens'],
 ];
+
+type Source = Schemas['People']['sources'][number];
+type May = { administrator?: boolean; roles?: Schemas['Roles'] };
+
+/** A role in one source as the server is told of it; an administrator administers everything. */
+const asMay = (role: string, source: string): May => (role === 'administrator' ? { administrator: true } : { administrator: false, ...(source ? { roles: { [source]: role === '' ? null : (role as 'viewer') } } : {}) });
 
 /** What is told once, and then never again. */
 interface Told {
@@ -39,7 +45,7 @@ export function PeoplePage() {
     }
 
     return (
-        <Page title="People" lead="Who may do what here, with which tokens the source comes, and what was done.">
+        <Page title="People" lead="Who may do what, with which tokens sources come, and what was done.">
             <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,460px)] max-lg:grid-cols-1 gap-x-12 gap-y-8 border-t border-line pt-4">
                 <div className="grid gap-8 content-start">
                     <section aria-labelledby="people">
@@ -48,12 +54,12 @@ export function PeoplePage() {
                         </h2>
                         <ul>
                             {people.data.people.map((person) => (
-                                <PersonLine key={person.id} person={person} tell={setTold} />
+                                <PersonLine key={person.id} person={person} sources={people.data.sources} tell={setTold} />
                             ))}
                         </ul>
-                        <AddPerson tell={setTold} />
+                        <AddPerson sources={people.data.sources} tell={setTold} />
                     </section>
-                    <Tokens tokens={people.data.tokens} tell={setTold} />
+                    <Tokens tokens={people.data.tokens} sources={people.data.sources} tell={setTold} />
                 </div>
                 <Deeds />
             </div>
@@ -76,21 +82,21 @@ function useDone() {
     };
 }
 
-function PersonLine({ person, tell }: { person: Person; tell: (told: Told) => void }) {
+function PersonLine({ person, sources, tell }: { person: Person; sources: Source[]; tell: (told: Told) => void }) {
     const done = useDone();
     const [sure, setSure] = useState(false);
     const params = { params: { path: { person: person.id } } };
     const failed = (error: Error) => toast.error(error.message);
-    const change = useMutation({ mutationFn: (role: Role) => got(api.PATCH('/api/app/people/{person}', { ...params, body: { role } })), onSuccess: (_, role) => done(`${person.name} is ${role} from now on.`), onError: failed });
+    const change = useMutation({ mutationFn: (may: May) => got(general.PATCH('/api/app/people/{person}', { ...params, body: may })), onSuccess: () => done(`${person.name} may do that from now on.`), onError: failed });
     const renew = useMutation({
-        mutationFn: () => got(api.PATCH('/api/app/people/{person}', { ...params, body: { password: true } })),
+        mutationFn: () => got(general.PATCH('/api/app/people/{person}', { ...params, body: { password: true } })),
         onSuccess: async ({ password }) => {
             await done(`${person.name} has another password, and is signed out everywhere.`);
             tell({ title: `Password of ${person.name}`, words: 'It is told this once. Hand it over; it can be changed after signing in.', secret: password ?? '' });
         },
         onError: failed,
     });
-    const remove = useMutation({ mutationFn: () => got(api.DELETE('/api/app/people/{person}', params)), onSuccess: () => done(`${person.name} may sign in no longer.`), onError: failed });
+    const remove = useMutation({ mutationFn: () => got(general.DELETE('/api/app/people/{person}', params)), onSuccess: () => done(`${person.name} may sign in no longer.`), onError: failed });
 
     return (
         <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line/60 py-2">
@@ -98,16 +104,7 @@ function PersonLine({ person, tell }: { person: Person; tell: (told: Told) => vo
                 <b className="font-semibold">{person.name}</b> {person.you && <span className="text-muted">(you)</span>}
                 <span className="block text-muted text-[12.5px] break-all">{person.email}</span>
             </span>
-            <label>
-                <span className="sr-only">Role of {person.name}</span>
-                <select className="select select-sm bg-raised w-44" value={person.role} disabled={change.isPending} onChange={(event) => change.mutate(event.target.value as Role)}>
-                    {ROLES.map(([role]) => (
-                        <option key={role} value={role}>
-                            {role}
-                        </option>
-                    ))}
-                </select>
-            </label>
+            <Roles person={person} sources={sources} busy={change.isPending} change={change.mutate} />
             <span className="flex gap-3 text-[13px]">
                 <button type="button" className="link-quiet cursor-pointer" disabled={renew.isPending} onClick={() => renew.mutate()}>
                     New password<span className="sr-only"> for {person.name}</span>
@@ -121,13 +118,80 @@ function PersonLine({ person, tell }: { person: Person; tell: (told: Told) => vo
     );
 }
 
-function AddPerson({ tell }: { tell: (told: Told) => void }) {
+/** What a person may do: one role where there is one source, else one for each, and the administration of all. */
+function Roles({ person, sources, busy, change }: { person: Person; sources: Source[]; busy: boolean; change: (may: May) => void }) {
+    const [only] = sources;
+    if (sources.length < 2) {
+        return (
+            <Choice
+                label={`Role of ${person.name}`}
+                value={person.administrator ? 'administrator' : (person.roles[only?.key ?? ''] ?? '')}
+                roles={ROLES.map(([role]) => role).filter((role) => only || role === 'administrator')}
+                busy={busy}
+                change={(role) => change(asMay(role, only?.key ?? ''))}
+            />
+        );
+    }
+
+    return (
+        <span className="grid gap-1 justify-items-end text-[13px]">
+            {sources.map(({ key, name }) => (
+                <span key={key} className="flex gap-2 items-center">
+                    {name}
+                    <Choice
+                        label={`Role of ${person.name} in ${name}`}
+                        value={person.administrator ? 'administrator' : (person.roles[key] ?? '')}
+                        roles={person.administrator ? ['administrator'] : ROLES.map(([role]) => role).filter((role) => role !== 'administrator')}
+                        busy={busy || person.administrator}
+                        change={(role) => change({ roles: { [key]: role === '' ? null : (role as 'viewer') } })}
+                    />
+                </span>
+            ))}
+            <label className="flex gap-2 items-center cursor-pointer">
+                <input type="checkbox" className="checkbox checkbox-xs rounded-sm" checked={person.administrator} disabled={busy} onChange={(event) => change({ administrator: event.target.checked })} />
+                Administrator<span className="sr-only">: {person.name}</span>
+            </label>
+        </span>
+    );
+}
+
+function Choice({ label, value, roles, busy, change }: { label: string; value: string; roles: string[]; busy: boolean; change: (role: string) => void }) {
+    return (
+        <select aria-label={label} className="select select-sm bg-raised w-44" value={value} disabled={busy} onChange={(event) => change(event.target.value)}>
+            <option value="">no role</option>
+            {roles.map((role) => (
+                <option key={role} value={role}>
+                    {role}
+                </option>
+            ))}
+        </select>
+    );
+}
+
+/** In which source; not asked where there is one. */
+function InSource({ sources, value, change }: { sources: Source[]; value: string; change: (source: string) => void }) {
+    return sources.length < 2 ? null : (
+        <label className="grid gap-1 content-start">
+            Source
+            <select className="select select-sm bg-raised w-full" value={value} onChange={(event) => change(event.target.value)}>
+                {sources.map(({ key, name }) => (
+                    <option key={key} value={key}>
+                        {name}
+                    </option>
+                ))}
+            </select>
+        </label>
+    );
+}
+
+function AddPerson({ sources, tell }: { sources: Source[]; tell: (told: Told) => void }) {
     const done = useDone();
     const [name, setName] = useState('');
     const [email, setEmail] = useState('');
-    const [role, setRole] = useState<Role>('author');
+    const [role, setRole] = useState<Role>(sources.length > 0 ? 'author' : 'administrator');
+    const [source, setSource] = useState(sources[0]?.key ?? '');
     const add = useMutation({
-        mutationFn: () => got(api.POST('/api/app/people', { body: { name, email, role } })),
+        mutationFn: () => got(general.POST('/api/app/people', { body: { name, email, ...asMay(role, source) } })),
         onSuccess: async ({ password }) => {
             await done(`${name} may sign in.`);
             tell({ title: `Password of ${name}`, words: 'It is told this once. Hand it over; it can be changed after signing in.', secret: password ?? '' });
@@ -159,13 +223,14 @@ function AddPerson({ tell }: { tell: (told: Told) => void }) {
             <label className="grid gap-1 content-start">
                 Role
                 <select className="select select-sm bg-raised w-full" value={role} onChange={(event) => setRole(event.target.value as Role)}>
-                    {ROLES.map(([one, words]) => (
+                    {ROLES.filter(([one]) => sources.length > 0 || one === 'administrator').map(([one, words]) => (
                         <option key={one} value={one}>
                             {words}
                         </option>
                     ))}
                 </select>
             </label>
+            {role !== 'administrator' && <InSource sources={sources} value={source} change={setSource} />}
             <span className="flex items-end">
                 <button type="submit" className="btn btn-sm btn-primary" disabled={add.isPending}>
                     Add a person
@@ -176,11 +241,12 @@ function AddPerson({ tell }: { tell: (told: Told) => void }) {
     );
 }
 
-function Tokens({ tokens, tell }: { tokens: Schemas['People']['tokens']; tell: (told: Told) => void }) {
+function Tokens({ tokens, sources, tell }: { tokens: Schemas['People']['tokens']; sources: Source[]; tell: (told: Told) => void }) {
     const done = useDone();
     const [name, setName] = useState('');
+    const [source, setSource] = useState(sources[0]?.key ?? '');
     const make = useMutation({
-        mutationFn: () => got(api.POST('/api/app/tokens', { body: { name } })),
+        mutationFn: () => got(general.POST('/api/app/tokens', { body: { source, name } })),
         onSuccess: async ({ token }) => {
             await done('The token is made.');
             tell({ title: `Token “${name}”`, words: 'It is told this once. The source sends it with each event: Authorization: Bearer …', secret: token });
@@ -188,12 +254,12 @@ function Tokens({ tokens, tell }: { tokens: Schemas['People']['tokens']; tell: (
         },
         onError: (error) => toast.error(error.message),
     });
-    const take = useMutation({ mutationFn: (token: number) => got(api.DELETE('/api/app/tokens/{token}', { params: { path: { token } } })), onSuccess: () => done('The token is good for nothing any more.'), onError: (error) => toast.error(error.message) });
+    const take = useMutation({ mutationFn: (token: number) => got(general.DELETE('/api/app/tokens/{token}', { params: { path: { token } } })), onSuccess: () => done('The token is good for nothing any more.'), onError: (error) => toast.error(error.message) });
 
     return (
         <section aria-labelledby="tokens">
             <h2 id="tokens" className="mb-1.5">
-                Tokens of the source
+                {sources.length < 2 ? 'Tokens of the source' : 'Tokens of the sources'}
             </h2>
             {tokens.length === 0 && <p className="text-muted">None yet: the source cannot tell what happens.</p>}
             <ul>
@@ -202,7 +268,7 @@ function Tokens({ tokens, tell }: { tokens: Schemas['People']['tokens']; tell: (
                         <span className="flex-1 break-all">
                             {token.name}
                             <span className="block text-muted text-[12.5px]">
-                                made {token.made_at ? when(token.made_at) : ''}
+                                {sources.length > 1 && `${sources.find(({ key }) => key === token.source)?.name ?? ''}, `}made {token.made_at ? when(token.made_at) : ''}
                                 {token.used_at ? `, last used ${when(token.used_at)}` : ', never used'}
                             </span>
                         </span>
@@ -223,7 +289,8 @@ function Tokens({ tokens, tell }: { tokens: Schemas['People']['tokens']; tell: (
                     What it is for
                     <input required maxLength={100} className="input input-sm bg-raised w-full" value={name} onChange={(event) => setName(event.target.value)} />
                 </label>
-                <button type="submit" className="btn btn-sm" disabled={make.isPending}>
+                <InSource sources={sources} value={source} change={setSource} />
+                <button type="submit" className="btn btn-sm" disabled={make.isPending || !source}>
                     Make a token
                 </button>
             </form>

@@ -16,7 +16,7 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
 
     const foreseen = useQuery({ ...queries.consequences(path, record.revision, changes), enabled: changed });
     const save = useMutation({
-        mutationFn: () => got(api.PATCH('/api/app/records/{type}/{key}', { params: { path }, body: { revision: record.revision, changes } })),
+        mutationFn: () => got(api.PATCH('/records/{type}/{key}', { params: { path }, body: { revision: record.revision, changes } })),
         onSuccess: (saved) => {
             client.setQueryData(queries.record(path).queryKey, saved);
             void client.invalidateQueries({ queryKey: ['dispatches'] });

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { Empty, Loading, NoSource, Problem } from '../../parts/Message';
+import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
@@ -20,14 +20,6 @@ export function RecordsPage() {
         return <Problem error={records.error} />;
     }
     const { types, columns, total, pages, type: shown } = records.data;
-    if (types.length === 0) {
-        return (
-            <Page title="Records">
-                <NoSource />
-            </Page>
-        );
-    }
-
     return (
         <Page title="Records" lead="What the source knows, as we last heard of it.">
             <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-3">

@@ -3,18 +3,19 @@ import type { CSSProperties } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { Letters } from '../../parts/Letters';
-import { Loading, NoSource, Problem } from '../../parts/Message';
+import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { queries } from '../../api/queries';
 
 type Line = Schemas['NoticeLine'];
 
-const FILTERS: { key: string; words: string; fits: (line: Line) => boolean; apart?: boolean }[] = [
+type Filter = { key: string; words: string; fits: (line: Line) => boolean; apart?: boolean };
+
+const filtersOf = (audiences: { key: string; name: string }[]): Filter[] => [
     { key: 'all', words: 'All', fits: () => true },
     { key: 'built-in', words: 'Built-in', fits: (line) => line.state === 'built_in' },
     { key: 'replaced', words: 'Replaced', fits: (line) => line.state === 'replaced' },
-    { key: 'customers', words: 'Customers', fits: (line) => line.audience === 'customer', apart: true },
-    { key: 'staff', words: 'Staff', fits: (line) => line.audience === 'staff' },
+    ...audiences.map(({ key, name }, index) => ({ key, words: name.charAt(0).toUpperCase() + name.slice(1), fits: (line: Line) => line.audience === key, apart: index === 0 })),
     { key: 'look', words: 'Needs a look', fits: (line) => line.trouble.length > 0, apart: true },
 ];
 
@@ -29,24 +30,18 @@ export function RunningOrderPage() {
         return <Problem error={order.error} />;
     }
     const { source, strands } = order.data;
-    if (!source) {
-        return (
-            <Page title="Running order">
-                <NoSource />
-            </Page>
-        );
-    }
+    const filters = filtersOf(source.audiences);
     const all = strands.flatMap((strand) => strand.notices);
-    const filter = FILTERS.find((one) => one.key === search.get('show')) ?? FILTERS[0];
-    const count = (key: string) => all.filter(FILTERS.find((one) => one.key === key)?.fits ?? (() => false)).length;
+    const filter = filters.find((one) => one.key === search.get('show')) ?? filters[0];
+    const count = (key: string) => all.filter(filters.find((one) => one.key === key)?.fits ?? (() => false)).length;
 
     return (
         <Page
             title="Running order"
-            lead={`${all.length} notices in ${strands.length} strands. ${count('replaced') === 1 ? 'One wears' : `${count('replaced') || 'None'} wear`} the brand. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
+            lead={`${all.length} notices in ${strands.length === 1 ? 'one strand' : `${strands.length} strands`}. ${count('replaced') === 1 ? 'One wears' : `${count('replaced') || 'None'} wear`} the brand. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
         >
             <div className="flex flex-wrap gap-x-4 items-center border-y border-line py-1.5 mb-3.5 text-[13px]">
-                {FILTERS.map(({ key, words, apart }) => (
+                {filters.map(({ key, words, apart }) => (
                     <span key={key} className="contents">
                         {apart && <span aria-hidden="true" className="text-line">|</span>}
                         <button

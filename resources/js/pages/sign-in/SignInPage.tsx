@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type SyntheticEvent, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, got, ProblemError } from '../../api/client';
+import { general, got, ProblemError } from '../../api/client';
 import { Mark } from '../../parts/Mark';
 import { queries } from '../../api/queries';
 
@@ -15,9 +15,9 @@ export function SignInPage() {
     const signIn = useMutation({
         mutationFn: async () => {
             // Fetches the cookie that the request below must carry.
-            await got(api.GET('/api/app/session'));
+            await got(general.GET('/api/app/session'));
 
-            return got(api.POST('/api/app/session', { body: { email, password, remember } }));
+            return got(general.POST('/api/app/session', { body: { email, password, remember } }));
         },
         onSuccess: async (session) => {
             client.setQueryData(queries.session().queryKey, session);

@@ -32,7 +32,7 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
     const order = useQuery({ ...queries.runningOrder(), enabled: !notice && !copy });
     const templates = useQuery({ ...queries.templates({}), enabled: !copy });
     const begin = useMutation({
-        mutationFn: () => got(api.POST('/api/app/templates', { body: { name, from, notice: chosen || null, template: from === 'copy' ? template : null } })),
+        mutationFn: () => got(api.POST('/templates', { body: { name, from, notice: chosen || null, template: from === 'copy' ? template : null } })),
         onSuccess: async (made) => {
             await client.invalidateQueries({ queryKey: ['templates'] });
             await navigate(`/templates/${made.key}`);

@@ -4,11 +4,11 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
-import { Empty, Loading, NoSource, Problem } from '../../parts/Message';
+import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { SearchField } from '../../parts/SearchField';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
+import { useMayPublish, useMayWrite } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { BeginTemplate } from './BeginTemplate';
 import { queries } from '../../api/queries';
@@ -19,7 +19,6 @@ type Template = Schemas['TemplateLine'];
 export function TemplatesPage() {
     const [params, set] = useAddressState();
     const mayEdit = useMayWrite();
-    const connected = useSession().data?.source !== null;
     const search = params.get('search') ?? '';
     const archived = params.get('archived') === '1';
     const templates = useQuery(queries.templates({ search, ...(archived ? { archived: 1 } : {}) }));
@@ -28,13 +27,6 @@ export function TemplatesPage() {
     }
     if (templates.error) {
         return <Problem error={templates.error} />;
-    }
-    if (!connected) {
-        return (
-            <Page title="Templates">
-                <NoSource />
-            </Page>
-        );
     }
     const list = templates.data.templates;
 
@@ -145,7 +137,7 @@ function useChange(template: Template, said: string, done: () => void) {
     const client = useQueryClient();
 
     return useMutation({
-        mutationFn: (change: { name?: string; folder?: string; archived?: boolean }) => got(api.PATCH('/api/app/templates/{key}', { params: { path: { key: template.key } }, body: change })),
+        mutationFn: (change: { name?: string; folder?: string; archived?: boolean }) => got(api.PATCH('/templates/{key}', { params: { path: { key: template.key } }, body: change })),
         onSuccess: async () => {
             await client.invalidateQueries();
             toast.success(said);
