@@ -3,6 +3,7 @@ import { type SyntheticEvent, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { general, got, ProblemError, type Schemas } from '../../api/client';
+import { SOURCE } from '../../api/source';
 import { Dialog } from '../../parts/Dialog';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
@@ -135,21 +136,21 @@ function Roles({ person, sources, busy, change }: { person: Person; sources: Sou
 
     return (
         <span className="grid gap-1 justify-items-end text-[13px]">
-            {sources.map(({ key, name }) => (
+            {(person.administrator ? [] : sources).map(({ key, name }) => (
                 <span key={key} className="flex gap-2 items-center">
                     {name}
                     <Choice
                         label={`Role of ${person.name} in ${name}`}
-                        value={person.administrator ? 'administrator' : (person.roles[key] ?? '')}
-                        roles={person.administrator ? ['administrator'] : ROLES.map(([role]) => role).filter((role) => role !== 'administrator')}
-                        busy={busy || person.administrator}
+                        value={person.roles[key] ?? ''}
+                        roles={ROLES.map(([role]) => role).filter((role) => role !== 'administrator')}
+                        busy={busy}
                         change={(role) => change({ roles: { [key]: role === '' ? null : (role as 'viewer') } })}
                     />
                 </span>
             ))}
             <label className="flex gap-2 items-center cursor-pointer">
                 <input type="checkbox" className="checkbox checkbox-xs rounded-sm" checked={person.administrator} disabled={busy} onChange={(event) => change({ administrator: event.target.checked })} />
-                Administrator<span className="sr-only">: {person.name}</span>
+                Administrator of everything<span className="sr-only">: {person.name}</span>
             </label>
         </span>
     );
@@ -189,7 +190,7 @@ function AddPerson({ sources, tell }: { sources: Source[]; tell: (told: Told) =>
     const [name, setName] = useState('');
     const [email, setEmail] = useState('');
     const [role, setRole] = useState<Role>(sources.length > 0 ? 'author' : 'administrator');
-    const [source, setSource] = useState(sources[0]?.key ?? '');
+    const [source, setSource] = useState(SOURCE || (sources[0]?.key ?? ''));
     const add = useMutation({
         mutationFn: () => got(general.POST('/api/app/people', { body: { name, email, ...asMay(role, source) } })),
         onSuccess: async ({ password }) => {
@@ -244,7 +245,7 @@ function AddPerson({ sources, tell }: { sources: Source[]; tell: (told: Told) =>
 function Tokens({ tokens, sources, tell }: { tokens: Schemas['People']['tokens']; sources: Source[]; tell: (told: Told) => void }) {
     const done = useDone();
     const [name, setName] = useState('');
-    const [source, setSource] = useState(sources[0]?.key ?? '');
+    const [source, setSource] = useState(SOURCE || (sources[0]?.key ?? ''));
     const make = useMutation({
         mutationFn: () => got(general.POST('/api/app/tokens', { body: { source, name } })),
         onSuccess: async ({ token }) => {
