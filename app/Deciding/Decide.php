@@ -22,7 +22,7 @@ final readonly class Decide
     }
 
     /**
-     * @param  Notice  $notice  with claims.template.latestVersion.template, and its source
+     * @param  Notice  $notice  with claims.template.latestVersion, and its source
      *
      * @throws InvalidDocument when even the built-in cannot be compiled
      */

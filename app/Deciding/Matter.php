@@ -38,7 +38,7 @@ final readonly class Matter
     {
         $event = $due->event;
         $kept = RecordRevision::query()->where(['record_id' => $due->record_id, 'revision' => $due->record_revision])->first();
-        $record = RecordReader::read($type, $kept->data ?? $due->record->data, $type->name->in('en'));
+        $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
 
         return self::about($notice, $type, $record, $given);

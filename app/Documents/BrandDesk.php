@@ -94,7 +94,7 @@ final readonly class BrandDesk extends Desk
      */
     public function message(Design $design, string $notice, string $record, ?string $language): array
     {
-        $model = $this->source->notices()->where('key', $notice)->inForce()->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $this->source);
+        $model = $this->source->notices()->where('key', $notice)->inForce()->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $this->source);
         $declared = $model->declaration();
         $type = $this->manifest->recordTypes[$declared->recordType];
         $matter = Matter::ofRecord($declared, $type, $this->source->records()->where(['type' => $type->key, 'key' => $record])->firstOrFail());

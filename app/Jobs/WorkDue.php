@@ -10,6 +10,7 @@ use App\Models\Due;
 use App\Models\DueState;
 use App\Secrets\SealBroken;
 use App\Sending\DecideDue;
+use App\Sending\Deliver;
 use App\Sending\Recovery;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
@@ -38,9 +39,9 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
         return (string) $this->dueId;
     }
 
-    public function handle(DecideDue $decide): void
+    public function handle(DecideDue $decide, Deliver $deliver): void
     {
-        $due = Due::query()->with(['source', 'event', 'record'])->find($this->dueId);
+        $due = Due::query()->with(['source', 'event'])->find($this->dueId);
         if ($due === null) {
             return;
         }
@@ -49,7 +50,7 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
             return;
         }
         try {
-            $dispatch = $decide($due);
+            $dispatch = $decide($due, inHand: true);
         } catch (InvalidDocument $e) {
             DecideDue::failed($due, 'It cannot be made: '.implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($e->faults, 0, 3))), $due->attempts + 1);
 
@@ -63,10 +64,12 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
 
             return;
         }
-        if ($dispatch?->state === DispatchState::Queued) {
-            // In the same step: nobody else need be woken for it.
-            app()->call([new SendDispatch($dispatch->id), 'handle']);
-        }
+        // In the same step: nobody else need be woken for it.
+        match ($dispatch?->state) {
+            DispatchState::Sending => $deliver($dispatch),
+            DispatchState::Queued => app()->call([new SendDispatch($dispatch->id), 'handle']),
+            default => null,
+        };
     }
 
     private function stumbled(Due $due, \Throwable $e): void

@@ -66,7 +66,7 @@ final class LoadManifest
         $manifest = Manifest::ofJson($json);
         $source = Source::query()->where('key', $manifest->source->key)->first();
         $broken = [];
-        foreach ($source?->templates()->whereNull('archived_at')->with(['latestVersion.template', 'source'])->orderBy('name')->get() ?? [] as $template) {
+        foreach ($source?->templates()->whereNull('archived_at')->with(['latestVersion', 'source'])->orderBy('name')->get() ?? [] as $template) {
             $why = $template->latestVersion === null ? null : self::against($template, $template->latestVersion, $manifest);
             if ($why !== null && self::against($template, $template->latestVersion, $template->source->manifest()) === null) {
                 $broken[] = "{$template->name}, version {$template->latestVersion->number}: {$why}";

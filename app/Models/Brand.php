@@ -27,6 +27,6 @@ final class Brand extends Document
     /** @return HasOne<BrandVersion, $this> */
     public function latestVersion(): HasOne
     {
-        return $this->newest(BrandVersion::class);
+        return $this->newest(BrandVersion::class, 'brand');
     }
 }

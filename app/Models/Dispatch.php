@@ -100,14 +100,11 @@ final class Dispatch extends Model
      */
     public function changeRecipient(DispatchRecipient $recipient, array $changes): bool
     {
-        return DB::transaction(function () use ($recipient, $changes): bool {
-            if (! self::query()->whereKey($this->id)->where('lease', $this->lease)->lockForUpdate()->exists()) {
-                return false;
-            }
-            $recipient->update($changes);
+        $recipient->fill($changes);
+        $ours = DispatchRecipient::query()->whereKey($recipient->id)->whereExists(self::query()->whereKey($this->id)->where('lease', $this->lease)->selectRaw('1')->toBase())->update([...$recipient->getDirty(), 'updated_at' => now()]) === 1;
+        $ours ? $recipient->syncOriginal() : $recipient->refresh();
 
-            return true;
-        });
+        return $ours;
     }
 
     /**
@@ -118,7 +115,8 @@ final class Dispatch extends Model
      */
     public function conclusion(): array
     {
-        $this->load(['recipients', 'to']);
+        $this->loadMissing('recipients');
+        $this->setRelation('to', $this->recipients->firstWhere('role', RecipientRole::To));
         $states = $this->recipients->pluck('state');
         $state = match (true) {
             $states->contains(DispatchState::Queued) => DispatchState::Queued,

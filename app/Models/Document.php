@@ -73,11 +73,12 @@ abstract class Document extends Model
      * @template T of Version
      *
      * @param  class-string<T>  $class
+     * @param  string  $kept  the name under which a version knows its document
      * @return HasOne<T, $this>
      */
-    protected function newest(string $class): HasOne
+    protected function newest(string $class, string $kept): HasOne
     {
-        return $this->hasOne($class, 'document_id')->ofMany(['number' => 'max'], static fn (Builder $query) => $query->whereNotNull('number'));
+        return $this->hasOne($class, 'document_id')->ofMany(['number' => 'max'], static fn (Builder $query) => $query->whereNotNull('number'))->chaperone($kept);
     }
 
     /**

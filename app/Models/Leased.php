@@ -12,6 +12,7 @@ use Illuminate\Support\Str;
  *
  * @property string|null $lease
  * @property Carbon|null $lease_until
+ * @property int $attempts
  */
 trait Leased
 {
@@ -28,13 +29,28 @@ trait Leased
      */
     public function takeLease(int $seconds): bool
     {
-        $lease = (string) Str::ulid();
-        $taken = self::query()->whereKey($this->getKey())->where('state', self::free())->where('due_at', '<=', now())->update([
-            'state' => self::taken(), 'lease' => $lease, 'lease_until' => now()->addSeconds($seconds),
-        ]);
-        $this->refresh();
+        return $this->takeAsItStands($seconds) || ($this->refresh()->state === self::free() && $this->takeAsItStands($seconds));
+    }
 
-        return $taken === 1 && $this->lease === $lease;
+    /** Takes it unless it has been in hand since we looked at it. */
+    private function takeAsItStands(int $seconds): bool
+    {
+        $taken = ['state' => self::taken(), ...self::lease($seconds)];
+        $asItStands = self::query()->whereKey($this->getKey())->where(['state' => self::free(), 'attempts' => $this->attempts, 'lease' => $this->lease])->where('due_at', '<=', now());
+        if ($asItStands->update($taken) !== 1) {
+            return false;
+        }
+        $this->forceFill($taken)->syncOriginal();
+
+        return true;
+    }
+
+    /**
+     * @return array{lease: string, lease_until: Carbon}
+     */
+    public static function lease(int $seconds): array
+    {
+        return ['lease' => (string) Str::ulid(), 'lease_until' => now()->addSeconds($seconds)];
     }
 
     /** Whether it was in hand, and whoever had it is gone. */

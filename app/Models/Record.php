@@ -9,11 +9,13 @@ use App\Secrets\SealBroken;
 use Herald\Document\InvalidDocument;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\SearchWords;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A record of a source, as we last heard of it.
@@ -23,7 +25,6 @@ use Illuminate\Support\Carbon;
  * @property string $type
  * @property string $key
  * @property array<string, mixed> $data normalised, see {@see \Herald\Record\RecordReader}; its secrets are sealed
- * @property string $search what it is found by, in small letters
  * @property int $revision goes up at each change
  * @property Carbon $updated_at
  * @property-read Source $source
@@ -32,11 +33,24 @@ final class Record extends Model
 {
     protected $guarded = [];
 
+    /** @var list<string>|null those by which it is to be found, until they are kept */
+    private ?array $words = null;
+
     protected $attributes = ['revision' => 1];
 
     protected function casts(): array
     {
         return ['data' => 'array'];
+    }
+
+    /** Of which nothing is known but its identity. */
+    public static function begin(Source $source, RecordType $type, string $key): self
+    {
+        $record = new self(['source_id' => $source->id, 'type' => $type->key, 'key' => $key, 'revision' => 0]);
+        $record->keep($type, [$type->identity => $key]);
+        $record->save();
+
+        return $record;
     }
 
     /** Takes over normalised data, and seals its secrets; the revision goes up when they differ. */
@@ -81,10 +95,26 @@ final class Record extends Model
     {
         $data = Seal::close($type->fields, $data);
         $this->data = $data;
-        $this->search = mb_strtolower(implode(' ', array_filter(Arr::flatten(array_map(
+        $this->words = SearchWords::of(implode(' ', array_filter(Arr::flatten(array_map(
             fn ($path) => $path->in($data),
             $type->summary,
         )), is_scalar(...))).' '.$this->key.' '.self::addresses($data));
+    }
+
+    /** The words by which it is found follow it. */
+    protected static function booted(): void
+    {
+        self::saved(static function (self $record): void {
+            if ($record->words === null) {
+                return;
+            }
+            $rows = DB::table('record_words')->where('record_id', $record->id);
+            $known = $record->wasRecentlyCreated ? [] : (clone $rows)->pluck('word')->all();
+            [$gone, $new] = [array_values(array_diff($known, $record->words)), array_diff($record->words, $known)];
+            $gone === [] || $rows->whereIn('word', $gone)->delete();
+            DB::table('record_words')->insert(array_map(static fn (string $word): array => ['source_id' => $record->source_id, 'type' => $record->type, 'word' => $word, 'record_id' => $record->id], array_values($new)));
+            $record->words = null;
+        });
     }
 
     /**

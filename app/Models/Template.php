@@ -33,7 +33,7 @@ final class Template extends Document
     /** @return HasOne<TemplateVersion, $this> */
     public function latestVersion(): HasOne
     {
-        return $this->newest(TemplateVersion::class);
+        return $this->newest(TemplateVersion::class, 'template');
     }
 
     /**

@@ -13,15 +13,10 @@ use App\Mail\LeaseLost;
 use App\Models\Dispatch;
 use App\Models\DispatchRecipient;
 use App\Models\DispatchState;
-use App\Models\RecipientRole;
-use App\Secrets\Seal;
 use App\Secrets\SealBroken;
-use Herald\Message\MimeMessage;
 use Herald\Message\UnsendableMessage;
 use Herald\Notice\WhenUncertain;
 use Herald\Record\Recipient;
-use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Render\TooLarge;
 use Herald\Value\Clean;
 use Illuminate\Support\Facades\DB;
@@ -32,7 +27,7 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class Deliver
 {
-    public function __construct(private Renderer $renderer)
+    public function __construct(private Compose $compose)
     {
     }
 
@@ -60,7 +55,7 @@ final readonly class Deliver
 
             return;
         }
-        $waiting = $dispatch->recipients()->where('state', DispatchState::Queued)->get();
+        $waiting = $dispatch->loadMissing('recipients')->recipients->where('state', DispatchState::Queued)->values();
         foreach ($waiting as $place => $recipient) {
             try {
                 [$result, $pauses] = [$this->handOver($dispatch, $recipient), 'herald.retries'];
@@ -76,52 +71,18 @@ final readonly class Deliver
         }
     }
 
-    /** Makes the message, and finds out whom copies of it go to. */
     private function compose(Dispatch $dispatch): bool
     {
-        $source = $dispatch->source->manifest()->source;
-        $recipient = new Recipient($dispatch->to?->address, $dispatch->to?->name, $dispatch->language);
-        $edition = $dispatch->edition?->message() ?? throw new \LogicException('It has not been decided who answers');
-        $now = now()->toDateTimeImmutable();
-        $filled = $this->renderer->fill($edition, Scope::kept($dispatch->data, $source));
-        $message = MimeMessage::compose($filled, $recipient, $dispatch->id, $now);
-        $sealed = null;
-        if ($dispatch->secret) {
-            // Filled a second time with what is secret; what is kept is the copy from above, in which that is masked.
-            $open = Seal::open($dispatch->notice->declaration()->vocabulary->roots(), $dispatch->data);
-            $sealed = MimeMessage::compose($this->renderer->fill($edition, Scope::kept($open, $source)), $recipient, $dispatch->id, $now)->bytes;
-        }
+        $composed = ($this->compose)($dispatch, new Recipient($dispatch->to?->address, $dispatch->to?->name, $dispatch->language));
 
-        return DB::transaction(static function () use ($dispatch, $filled, $message, $sealed): bool {
-            if (! $dispatch->changeUnderLease(['subject' => $filled->subject, 'message_id' => $message->messageId])) {
-                return false;
+        return DB::transaction(static function () use ($dispatch, $composed): bool {
+            $ours = $dispatch->changeUnderLease(['subject' => $composed->subject, 'message_id' => $composed->message->messageId]);
+            if ($ours) {
+                Compose::keep($dispatch, $composed);
             }
-            $dispatch->setRelation('message', $dispatch->message()->create(['sender' => $message->sender, 'bytes' => $message->bytes, 'sealed_bytes' => $sealed]));
-            $copies = [];
-            foreach ([[RecipientRole::Cc, $message->cc], [RecipientRole::Bcc, $message->bcc]] as [$role, $addresses]) {
-                foreach ($addresses as $address) {
-                    $copies[] = [...self::recipient($dispatch, $role, $address, null, ''), 'state' => DispatchState::Queued->value, 'created_at' => now(), 'updated_at' => now()];
-                }
-            }
-            // Whoever got it already gets no copy.
-            DispatchRecipient::query()->insertOrIgnore($copies);
 
-            return true;
+            return $ours;
         });
-    }
-
-    /**
-     * What a recipient's row begins with.
-     *
-     * @param  string  $where  where the address would stand in the record
-     * @return array<string, mixed>
-     */
-    public static function recipient(Dispatch $dispatch, RecipientRole $role, ?string $address, ?string $name, string $where): array
-    {
-        return [
-            'dispatch_id' => $dispatch->id, 'notice_id' => $dispatch->notice_id, 'record_id' => $dispatch->record_id, 'occasion' => $dispatch->occasion, 'channel' => $dispatch->channel,
-            'role' => $role->value, 'address' => $address, 'name' => $name, 'address_key' => DispatchRecipient::keyOf($address, $where),
-        ];
     }
 
     private function handOver(Dispatch $dispatch, DispatchRecipient $recipient): HandoverResult

@@ -26,7 +26,7 @@ final class FitEvent
         }
         $data = RecordReader::read($type, Seal::open($type->fields, (array) json_decode($event->data, true)), 'event '.$event->event_id, app(Limits::class));
         DB::transaction(static function () use ($due, $event, $type, $data): void {
-            $record = $due->record;
+            $record = $due->loadMissing('record')->record;
             if ($record->revision === $event->record_revision) {
                 $record->take($type, $data);
             }

@@ -79,7 +79,7 @@ final class Recovery
                     $dispatch->changeRecipient($recipient, ['state' => DispatchState::Failed, 'state_reason' => $words]);
                 }
             }
-            $conclusion = $dispatch->conclusion();
+            $conclusion = $dispatch->unsetRelation('recipients')->conclusion();
             $dispatch->changeUnderLease([
                 ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts,
                 'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['lease' => null] : []),

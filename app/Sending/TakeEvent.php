@@ -77,7 +77,7 @@ final readonly class TakeEvent
     {
         return $this->once(function () use ($key, $data, $why): TakenEvent {
             // Of a record that is not known there is nothing but its identity.
-            $record = $this->record($key) ?? Record::query()->create(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key, 'data' => [$this->type->identity => $key], 'search' => mb_strtolower($key), 'revision' => 0]);
+            $record = $this->record($key) ?? Record::begin($this->source, $this->type, $key);
             $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
             $verdicts = array_map(fn (Declared $notice): Verdict => $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
 

@@ -144,6 +144,7 @@ for (; $n < 10_000; $n++) {
 gc_collect_cycles();
 $growth = round((memory_get_usage() - $atThousand) / 1_048_576, 2);
 $stage = (require __DIR__.'/stage.php')($manifest, $record, $work.'/editions');
+$serving = (require __DIR__.'/serving.php')();
 
 echo json_encode([
     'blocks' => count(Json::ofFile(__DIR__.'/order.json')->data['manuscript']),
@@ -151,6 +152,7 @@ echo json_encode([
     'render_vs_inline_each_time' => round($oursMs / $inlineMs, 3),
     'memory_growth_mb_1000_to_10000' => $growth,
     ...$stage,
+    ...$serving,
     'render_ms' => round($oursMs, 3), 'handwritten_ms' => round($handMs, 3), 'inline_each_time_ms' => round($inlineMs, 2), 'compile_ms' => round($compileMs, 1),
     'html_kb' => round(strlen($ours()) / 1024, 1),
 ], JSON_PRETTY_PRINT), "\n";

@@ -12,6 +12,7 @@ use Herald\Render\Compiler;
 use Herald\Render\Renderer;
 use Herald\Render\Scope;
 use Herald\Source\Manifest;
+use Tests\Bench\Visitor;
 use Tests\System\Stack;
 
 /**
@@ -31,28 +32,13 @@ return static function (Manifest $manifest, array $record, string $editions): ar
     $scope = Scope::of($type, RecordReader::read($type, $record, 'bench'), $manifest->source, null, new DateTimeImmutable('2026-11-22T08:00:00Z'));
 
     $stack = (new Stack(['APP_DEBUG' => 'false']))->withDemo(events: 0)->serve();
-    $cookies = tempnam($stack->directory, 'cookies');
-    $ask = static function (string $method, string $path, array $body) use ($stack, $cookies): string {
-        preg_match('/XSRF-TOKEN\s+(\S+)/', (string) file_get_contents($cookies), $token);
-        $request = curl_init($stack->url.$path);
-        curl_setopt_array($request, [
-            CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => $cookies, CURLOPT_COOKIEJAR => $cookies,
-            CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', 'X-XSRF-TOKEN: '.urldecode($token[1] ?? '')],
-        ]);
-        $answer = (string) curl_exec($request);
-        $status = curl_getinfo($request, CURLINFO_RESPONSE_CODE);
-        curl_close($request);
-
-        return $status < 300 ? $answer : throw new RuntimeException("{$method} {$path}: {$status} {$answer}");
-    };
-    $ask('GET', '/api/app/session', []);
-    $ask('POST', '/api/app/session', ['email' => 'thorne@larkmoor.example.org', 'password' => 'larkmoor-demo']);
+    $visitor = Visitor::signedIn($stack);
 
     $times = $fills = [];
     for ($round = 0; $round < 80; $round++) {
         $document['manuscript'][0]['text'][0]['text'] = "Thank you {$round}, ";
         $began = hrtime(true);
-        $answer = $ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/stage', ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
+        $answer = $visitor->ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/stage', ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
         $times[] = (hrtime(true) - $began) / 1e6;
         str_contains($answer, "Thank you {$round}, Aoife") ?: throw new RuntimeException('Not the stage of what was sent');
         $began = hrtime(true);

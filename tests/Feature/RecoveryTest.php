@@ -8,6 +8,7 @@ use App\Jobs\SendDispatch;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Models\RecipientRole;
+use App\Sending\Compose;
 use App\Sending\Deliver;
 use App\Sending\Recovery;
 use Illuminate\Database\Events\QueryExecuted;
@@ -35,7 +36,7 @@ final class RecoveryTest extends TestCase
     {
         [$dispatch] = $this->sending();
         $dispatch->to()->update(['handed_at' => now()]);
-        $copy = $dispatch->recipients()->create([...Deliver::recipient($dispatch, RecipientRole::Bcc, 'copy@example.org', null, ''), 'state' => DispatchState::Queued]);
+        $copy = $dispatch->recipients()->create([...Compose::recipient($dispatch, RecipientRole::Bcc, 'copy@example.org', null, ''), 'state' => DispatchState::Queued]);
         $this->travel(61)->seconds();
         Recovery::sweep();
         self::assertSame([DispatchState::Queued, DispatchState::Uncertain, DispatchState::Queued], [$dispatch->refresh()->state, $dispatch->to()->sole()->state, $copy->refresh()->state]);

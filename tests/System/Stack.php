@@ -14,7 +14,7 @@ final class Stack
     public readonly string $directory;
 
     /** @var array<string, string> */
-    private array $environment;
+    public readonly array $environment;
 
     private ?string $token = null;
 
@@ -70,9 +70,9 @@ final class Stack
         return $this;
     }
 
-    public function startWeb(): void
+    public function startWeb(string $router = 'tests/System/router.php'): void
     {
-        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', 'tests/System/router.php']);
+        $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', $router]);
         self::waitForPort((int) $this->environment['WEB_PORT'], 'the web server');
     }
 

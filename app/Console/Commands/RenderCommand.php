@@ -118,7 +118,7 @@ final class RenderCommand extends Command
 
             return Template::ofJson($json, Vocabulary::of($type));
         }
-        $stored = StoredTemplate::query()->where('key', $name)->with(['latestVersion.template', 'claims.notice.source'])->first();
+        $stored = StoredTemplate::query()->where('key', $name)->with(['latestVersion', 'claims.notice.source'])->first();
         // Published with the parameters of the notice it claims.
         $vocabulary = $stored?->claims->first()?->notice->declaration()->vocabulary ?? Vocabulary::of($type);
 

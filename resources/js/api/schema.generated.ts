@@ -1082,7 +1082,10 @@ export interface components {
                 key: string;
                 values: (string | null)[];
             }[];
+            /** @description of all pages */
             total: number;
+            /** @description whether more are found than can be paged through */
+            more: boolean;
             page: number;
             pages: number;
         };

@@ -1,6 +1,6 @@
 import { Link, useSearchParams } from 'react-router';
 
-export function Pager({ page, pages, total, noun }: { page: number; pages: number; total: number; noun: string }) {
+export function Pager({ page, pages, total, more = false, noun }: { page: number; pages: number; total: number; more?: boolean; noun: string }) {
     const [search] = useSearchParams();
     const to = (number: number) => {
         const next = new URLSearchParams(search);
@@ -12,6 +12,7 @@ export function Pager({ page, pages, total, noun }: { page: number; pages: numbe
     return (
         <nav aria-label="Pages" className="flex gap-4 items-center text-muted text-[13px] mt-3">
             <span>
+                {more && 'more than '}
                 {total} {noun}
             </span>
             {pages > 1 && (

@@ -105,6 +105,6 @@ final class NoticeController
 
     private static function find(Source $source, string $key): Notice
     {
-        return $source->notices()->where('key', $key)->inForce()->with('claims.template.latestVersion.template')->firstOrFail()->setRelation('source', $source);
+        return $source->notices()->where('key', $key)->inForce()->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $source);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Deciding\Answer;
+use App\Finding\RecordPage;
 use App\Http\Requests\ChangeRecord;
 use App\Http\Requests\ForeseeChange;
 use App\Http\Requests\ListRecords;
@@ -40,22 +41,19 @@ final class RecordController
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$asked['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
         $sheet = self::sheet($source);
-        $query = $source->records()->where('type', $type->key)->latest('updated_at')->latest('id');
-        foreach (preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $query->whereLike('search', '%'.addcslashes($word, '%_\\').'%');
-        }
-        $page = $query->paginate(50);
+        $page = (int) ($asked['page'] ?? 1);
+        $found = RecordPage::of($source, $type, $asked['search'] ?? '', $page);
         $columns = array_map(fn ($path): Field => self::fieldAt($type, $path->segments), $type->summary);
 
         return response()->json([
             'types' => array_values(array_map(static fn (RecordType $one): array => ['key' => $one->key, 'name' => $one->plural->in('en')], $manifest->recordTypes)),
             'type' => $type->key,
             'columns' => array_map(static fn (Field $field): array => ['label' => $field->label->in('en'), 'numeric' => $field->type->isNumeric()], $columns),
-            'records' => array_map(static fn (Record $record): array => [
+            'records' => $found->records->map(static fn (Record $record): array => [
                 'key' => $record->key,
                 'values' => array_map(static fn ($path, Field $field): ?string => $sheet->value($field, $path->in($record->data), $record->data), $type->summary, $columns),
-            ], $page->items()),
-            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
+            ]),
+            'total' => $found->total, 'more' => $found->more, 'page' => $page, 'pages' => max(1, (int) ceil($found->total / RecordPage::SIZE)),
         ]);
     }
 
@@ -83,7 +81,7 @@ final class RecordController
         $after = self::changed($declared, $record, $request->validated('changes'));
         $consequences = self::event($source, $declared, $request)->foresee($record, $after);
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
-            ->with('claims.template.latestVersion.template')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
+            ->with('claims.template.latestVersion')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
 
         return response()->json(['consequences' => array_map(function (Consequence $one) use ($notices): array {
             $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");

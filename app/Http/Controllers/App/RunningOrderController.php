@@ -16,7 +16,7 @@ final class RunningOrderController
     public function __invoke(Source $source): JsonResponse
     {
         $manifest = $source->manifest();
-        $notices = $source->notices()->inForce()->with('claims.template.latestVersion.template')->get()
+        $notices = $source->notices()->inForce()->with('claims.template.latestVersion')->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
         $counts = Dispatch::query()->where('source_id', $source->id)->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');

@@ -19,7 +19,7 @@ export function RecordsPage() {
     if (records.error) {
         return <Problem error={records.error} />;
     }
-    const { types, columns, total, pages, type: shown } = records.data;
+    const { types, columns, total, more, pages, type: shown } = records.data;
     return (
         <Page title="Records" lead="What the source knows, as we last heard of it.">
             <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-3">
@@ -79,7 +79,7 @@ export function RecordsPage() {
                     </tbody>
                 </table>
             )}
-            <Pager page={page} pages={pages} total={total} noun={(types.find(({ key }) => key === shown)?.name ?? 'records').toLowerCase()} />
+            <Pager page={page} pages={pages} total={total} more={more} noun={(types.find(({ key }) => key === shown)?.name ?? 'records').toLowerCase()} />
         </Page>
     );
 }

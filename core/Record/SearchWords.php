@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Record;
+
+/** By which words something is found, whatever their case and accents: by the beginning of each. */
+final class SearchWords
+{
+    /** Letters at most: longer words are found by these. */
+    public const LONGEST = 64;
+
+    private const MOST = 100;
+
+    /**
+     * The words of a text. What is written as one, such as an address or a number with its letters, is found by the beginning of each part of it as well: LM-20429 is also 20429.
+     *
+     * @return list<string>
+     */
+    public static function of(string $text): array
+    {
+        $words = [];
+        foreach (self::apart($text) as $whole) {
+            $words[] = $whole;
+            // Where no blanks stand between words, each sign may begin one.
+            $begins = preg_match('/[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}]/u', $whole) === 1 ? '/./u' : '/(?<=[^\p{L}\p{N}])[\p{L}\p{N}]/u';
+            preg_match_all($begins, $whole, $found, PREG_OFFSET_CAPTURE);
+            foreach ($found[0] as [, $offset]) {
+                $words[] = substr($whole, $offset);
+            }
+        }
+        $short = array_map(static fn (string $word): string => mb_substr($word, 0, self::LONGEST), $words);
+
+        return array_slice(array_values(array_unique(array_filter($short, static fn (string $word): bool => preg_match('/[\p{L}\p{N}]/u', $word) === 1))), 0, self::MOST);
+    }
+
+    /**
+     * What a person who searches has written, each to be the beginning of a word.
+     *
+     * @return list<string>
+     */
+    public static function asked(string $search): array
+    {
+        return array_map(static fn (string $word): string => mb_substr($word, 0, self::LONGEST), self::apart($search));
+    }
+
+    /**
+     * @return list<string> folded, at white space
+     */
+    private static function apart(string $text): array
+    {
+        $apart = \Normalizer::normalize(mb_convert_case($text, MB_CASE_FOLD), \Normalizer::FORM_KD);
+        $folded = preg_replace('/\p{Mn}+/u', '', is_string($apart) ? $apart : '') ?? '';
+
+        return array_values(array_filter(preg_split('/[\s\p{Z}]+/u', $folded) ?: [], static fn (string $word): bool => $word !== ''));
+    }
+}
