@@ -1,11 +1,14 @@
 <?php
 
+use App\Audit\Audit;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\StartSession;
 use App\Http\Problem;
 use App\Http\StorageTrouble;
+use App\Models\User;
 use Herald\Document\InvalidDocument;
+use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -39,6 +42,16 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withExceptions(function (Exceptions $exceptions): void {
         // What was sent to us and could not be used is told to who sent it, and is no error of ours.
         $exceptions->dontReport(InvalidDocument::class);
+        // What a person's role does not allow is written down.
+        $exceptions->stopIgnoring(AuthorizationException::class);
+        $exceptions->report(static function (AuthorizationException $e): bool {
+            $user = request()->user();
+            if ($user instanceof User) {
+                Audit::goesOn($user, 'refused', 'Refused: '.request()->method().' '.request()->path());
+            }
+
+            return false;
+        });
         // Where nothing can be written, neither can the log.
         $exceptions->dontReportWhen(StorageTrouble::isSaid(...));
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => ReadRequest::isForApi($request));

@@ -1,5 +1,6 @@
 <?php
 
+use App\Http\Controllers\App\AuditController;
 use App\Http\Controllers\App\BrandController;
 use App\Http\Controllers\App\BrandDesignController;
 use App\Http\Controllers\App\DeskController;
@@ -32,7 +33,7 @@ Route::middleware('auth:web')->group(function (): void {
         Route::delete('people/{person}', [PeopleController::class, 'destroy']);
         Route::post('tokens', [PeopleController::class, 'makeToken']);
         Route::delete('tokens/{token}', [PeopleController::class, 'takeToken']);
-        Route::get('audit', [PeopleController::class, 'audit']);
+        Route::get('audit', AuditController::class);
     });
 });
 

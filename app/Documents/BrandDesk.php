@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Audit\Audit;
 use App\Deciding\Answer;
 use App\Deciding\Matter;
 use App\Models\Brand;
@@ -178,7 +179,7 @@ final readonly class BrandDesk extends Desk
     public function putInForce(Version $version, ?User $person, bool $ofDraft): void
     {
         if ($version->wasRecentlyCreated) {
-            activity()->performedOn($this->brand)->causedBy($person)->event('published')->log($version->called($this->brand->name).', published');
+            Audit::note($person, 'published', $version->called($this->brand->name).', published', $this->brand, $this->source);
         }
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Audit\Audit;
 use App\Models\Brand;
 use App\Models\User;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -22,7 +23,7 @@ final class DefaultBrand
             $before = $brand->source->defaultBrand();
             $before->update(['is_default' => false]);
             $brand->update(['is_default' => true]);
-            activity()->performedOn($brand)->causedBy($person)->event('default')->log("{$brand->name} is the default brand in place of {$before->name}");
+            Audit::note($person, 'default', "{$brand->name} is the default brand in place of {$before->name}", $brand, $brand->source);
         });
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Audit\Audit;
 use App\Models\Brand;
 use App\Models\Draft;
 use App\Models\Template;
@@ -35,6 +36,7 @@ final class Drafts
             }
             $owner->draft()->updateOrCreate([], ['document' => $document->text(), 'revision' => ($revision ?? 0) + 1, 'user_id' => $user?->id]);
             $owner->touch();
+            Audit::goesOn($user, 'draft', "{$owner->name}, written on", $owner, $owner->source);
         });
     }
 

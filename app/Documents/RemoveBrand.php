@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Audit\Audit;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Edition;
@@ -33,7 +34,7 @@ final class RemoveBrand
                 throw new ConflictHttpException('Messages went out in it. It is kept, so that they can be shown as they were.');
             }
             $brand->delete();
-            activity()->causedBy($person)->event('removed')->log("The brand {$brand->name} was taken away");
+            Audit::note($person, 'removed', "The brand {$brand->name} was taken away", source: $brand->source);
         });
     }
 }

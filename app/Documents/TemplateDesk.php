@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Audit\Audit;
 use App\Deciding\Answer;
 use App\Deciding\Matter;
 use App\Models\Claim;
@@ -228,7 +229,7 @@ final readonly class TemplateDesk extends Desk
         if ($notice !== null) {
             Claim::query()->firstOrCreate(['notice_id' => $notice->id, 'template_id' => $this->template->id], ['position' => (int) $notice->claims()->max('position') + 1]);
             if ($version->wasRecentlyCreated) {
-                activity()->performedOn($notice)->causedBy($person)->event('published')->log($version->called($this->template->name).', published');
+                Audit::note($person, 'published', $version->called($this->template->name).', published', $notice, $this->source);
             }
         }
         if ($ofDraft) {

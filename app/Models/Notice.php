@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Audit\Audit;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\WhenUncertain;
 use Illuminate\Database\Eloquent\Builder;
@@ -88,8 +89,8 @@ final class Notice extends Model
             $claim->update(['active' => $claim->is($chosen)]);
         }
         if ($before?->id !== $chosen?->id) {
-            activity()->performedOn($this)->causedBy($person)->event('answer')
-                ->log($chosen === null ? 'Back to built-in' : "Replaced by {$chosen->template->name}, version {$chosen->template->latestVersion?->number}");
+            $called = static fn (?Claim $claim): string => $claim === null ? 'built-in' : "{$claim->template->name}, version {$claim->template->latestVersion?->number}";
+            Audit::note($person, 'answer', $chosen === null ? 'Back to built-in' : "Replaced by {$called($chosen)}", $this, $this->source, [$this->key => $called($before)], [$this->key => $called($chosen)]);
         }
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Sending;
 
+use App\Audit\Audit;
 use App\Jobs\SendDispatch;
 use App\Jobs\WorkDue;
 use App\Models\Dispatch;
@@ -23,6 +24,7 @@ final class ByHand
      */
     public static function again(Dispatch $dispatch, ?User $person): void
     {
+        $before = $dispatch->state->value;
         $waiting = ['state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$person?->name}", 'due_at' => now()];
         DB::transaction(static function () use ($dispatch, $waiting): void {
             $due = $dispatch->due;
@@ -37,6 +39,7 @@ final class ByHand
             $dispatch->queueAgain([DispatchState::Failed, DispatchState::Uncertain]);
             SendDispatch::dispatch($dispatch->id);
         });
+        Audit::note($person, 'retried', "“{$dispatch->subject}” to be sent again", $dispatch, $dispatch->source, ['state' => $before], ['state' => $dispatch->state->value]);
     }
 
     /**
@@ -51,6 +54,7 @@ final class ByHand
             self::move($dispatch, [DispatchState::Uncertain], $known);
             $dispatch->recipients()->where('state', DispatchState::Uncertain)->update($known);
         });
+        Audit::note($person, 'settled', "“{$dispatch->subject}” is known to have arrived", $dispatch, $dispatch->source, ['state' => DispatchState::Uncertain->value], ['state' => $dispatch->state->value]);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Sending;
 
+use App\Audit\Audit;
 use App\Documents\DraftRendering;
 use App\Documents\TemplateDesk;
 use App\Mail\Handover;
@@ -30,7 +31,7 @@ final class Proof
         }
         $message = MimeMessage::proof($rendering->filled(), new Recipient($to), Mailroom::PROOF.$desk->source->id.'.'.Str::ulid(), now()->toDateTimeImmutable());
         $result = Handover::of($message->bytes, $message->sender, [$message->recipient], static fn () => null);
-        activity()->performedOn($desk->template)->causedBy($person)->event('proof')->log("Proof to {$to} for {$record}: {$result->words}");
+        Audit::note($person, 'proof', "Proof to {$to} for {$record}: {$result->words}", $desk->template, $desk->source);
 
         return $result;
     }

@@ -55,6 +55,7 @@ const router = createBrowserRouter([
             { path: '/mailroom', element: <MailroomPage /> },
             { path: '/mailroom/:id', element: <MailroomPage /> },
             { path: '/people', lazy: async () => ({ Component: (await import('./pages/people/PeoplePage')).PeoplePage }) },
+            { path: '/audit', lazy: async () => ({ Component: (await import('./pages/audit/AuditPage')).AuditPage }) },
             { path: '*', element: <NothingHere /> },
         ],
     },

@@ -11,7 +11,7 @@ use ZBateson\MailMimeParser\Message;
 /** The thinnest path through the whole machine: from an event to a branded message in the mailroom. */
 final class FirstLightTest extends BrowserTestCase
 {
-    private const PAGES = ['/running-order', '/notices/order-received?record=LM-20419', '/templates', '/templates/night-blue-receipt', '/brand', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom'];
+    private const PAGES = ['/running-order', '/notices/order-received?record=LM-20419', '/templates', '/templates/night-blue-receipt', '/brand', '/records/order', '/records/order/LM-20419', '/dispatches', '/mailroom', '/audit'];
 
     public function test_from_an_event_to_a_message_in_the_mailroom(): void
     {

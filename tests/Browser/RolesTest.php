@@ -120,7 +120,12 @@ final class RolesTest extends BrowserTestCase
         $this->press('Add a person');
         $this->see('Password of N. Castell', '//dialog[@open]');
         $this->pressIn('Close', '//dialog[@open]//*[contains(@class, "modal-action")]');
-        $this->see('N. Castell is author in Larkmoor Observatory from now on', '//section[@aria-labelledby="deeds"]');
+        $this->press('M. Thorne');
+        $this->follow('What was done');
+        $this->see('N. Castell is author in Larkmoor Observatory from now on', '//tbody');
+        $this->element('//input[@type="search"]')->sendKeys('okafor');
+        $this->seeOnly('S. Okafor signed in', '//tbody/tr/td[3]');
+        $this->assertAccessible();
         $this->press('M. Thorne');
         $this->press('Change your password');
         $this->element('//dialog[@open]//input[@autocomplete="current-password"]')->sendKeys(DemoCommand::PASSWORD);

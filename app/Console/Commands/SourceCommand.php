@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Audit\Audit;
 use App\Loading\LoadManifest;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -29,6 +30,7 @@ final class SourceCommand extends Command
                 return self::FAILURE;
             }
             $source = LoadManifest::from($json);
+            Audit::note(null, 'manifest', "The manifest of {$source->name} was taken over", $source, $source);
         } catch (InvalidDocument $e) {
             $this->error($e->getMessage());
 

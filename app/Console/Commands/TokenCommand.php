@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Audit\Audit;
 use App\Models\Source;
 use Illuminate\Console\Command;
 
@@ -21,6 +22,7 @@ final class TokenCommand extends Command
 
             return self::FAILURE;
         }
+        Audit::note(null, 'token', "The token “{$this->option('name')}” of {$source->name} was made", $source, $source);
         $this->line($source->createToken((string) $this->option('name'), ['events'])->plainTextToken);
 
         return self::SUCCESS;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Accounts\GoodPassword;
+use App\Audit\Audit;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
@@ -44,6 +45,7 @@ final class UserCommand extends Command
         }
         $user = User::query()->updateOrCreate(['email' => mb_strtolower($email)], ['name' => (string) $this->argument('name'), 'administrator' => $source === null, 'password' => $password]);
         $user->endSessions();
+        Audit::note(null, 'added', "{$user->name} may sign in as {$role->value}", $user, $source);
         if ($source !== null) {
             $user->allow($source, $role);
         }

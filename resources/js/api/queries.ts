@@ -35,5 +35,5 @@ export const queries = {
     letters: (query: Page) => queryOptions({ queryKey: ['letters', 'list', query], queryFn: () => got(api.GET('/letters', { params: { query } })), placeholderData: keepPreviousData }),
     letter: (letter: number) => queryOptions({ queryKey: ['letters', letter], queryFn: () => got(api.GET('/letters/{letter}', { params: { path: { letter } } })) }),
     people: () => queryOptions({ queryKey: ['people'], queryFn: () => got(general.GET('/api/app/people')) }),
-    audit: (page: number) => queryOptions({ queryKey: ['people', 'audit', page], queryFn: () => got(general.GET('/api/app/audit', { params: { query: { page } } })), placeholderData: keepPreviousData }),
+    audit: (query: Page) => queryOptions({ queryKey: ['audit', query], queryFn: () => got(general.GET('/api/app/audit', { params: { query } })), placeholderData: keepPreviousData }),
 };

@@ -955,9 +955,21 @@ export interface components {
         Audit: {
             deeds: {
                 id: number;
+                /** @description the kind of deed */
+                event: string;
                 what: string;
                 who: string | null;
+                /** @description an address, or that it came by command */
+                from: string;
                 at: string | null;
+                /** @description where it went on */
+                until: string | null;
+                times: number;
+                changes: {
+                    name: string;
+                    before: string | null;
+                    after: string | null;
+                }[];
             }[];
             total: number;
             page: number;
@@ -3271,6 +3283,7 @@ export interface operations {
     audit: {
         parameters: {
             query?: {
+                search?: string;
                 page?: number;
             };
             header?: never;

@@ -86,7 +86,7 @@ export function Frame() {
                 </div>
             </header>
             <main id="work">
-                {source || (at === '/people' && person.administrator) ? <Outlet /> : <Elsewhither sources={sources} />}
+                {source || ((at === '/people' || at === '/audit') && person.administrator) ? <Outlet /> : <Elsewhither sources={sources} />}
             </main>
             <Keys open={keys} close={() => setKeys(false)} />
         </>
@@ -195,11 +195,15 @@ function Account({ name, role, administers }: { name: string; role: string; admi
                         </label>
                     ))}
                 </fieldset>
-                {administers && (
-                    <Link to="/people" className="btn btn-sm w-full mb-2" onClick={(event) => event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover()}>
-                        People and tokens
-                    </Link>
-                )}
+                {administers &&
+                    [
+                        ['/people', 'People and tokens'],
+                        ['/audit', 'What was done'],
+                    ].map(([to = '', words]) => (
+                        <Link key={to} to={to} className="btn btn-sm w-full mb-2" onClick={(event) => event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover()}>
+                            {words}
+                        </Link>
+                    ))}
                 <button type="button" className="btn btn-sm w-full mb-2" popoverTarget="account" popoverTargetAction="hide" onClick={() => setPassword(true)}>
                     Change your password
                 </button>

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Audit\Audit;
 use App\Documents\BrandDesk;
 use App\Documents\DefaultBrand;
 use App\Documents\Drafts;
@@ -38,6 +39,8 @@ final class BrandController
         DB::transaction(static fn () => $source->brands()->create(['key' => $key, 'name' => $asked['name']])
             ->draft()->create(['document' => Json::ofArray([...$document, 'name' => $asked['name']], $key)->text(), 'revision' => 1, 'user_id' => $request->user()?->id]));
 
+        Audit::note($request->user(), 'begun', "The brand {$asked['name']}, begun", source: $source);
+
         return (new DocumentController)->show($source, $key, DocumentKind::Brand)->setStatusCode(201);
     }
 
@@ -53,7 +56,9 @@ final class BrandController
             DefaultBrand::make($brand, $request->user());
         }
         if (isset($asked['name'])) {
+            $before = $brand->name;
             $brand->update(['name' => $asked['name']]);
+            Audit::note($request->user(), 'renamed', "{$before}, renamed", $brand, $source, ['name' => $before], ['name' => $brand->name]);
         }
 
         return (new DocumentController)->show($source, $key, DocumentKind::Brand);

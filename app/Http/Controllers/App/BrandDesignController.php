@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Audit\Audit;
 use App\Documents\BrandDesk;
 use App\Http\Requests\ProposeColours;
 use App\Http\Requests\ReadDocument;
@@ -98,6 +99,7 @@ final class BrandDesignController
         $asked = $request->validated();
         $picture = Pictures::take($source, (string) $asked['picture']->getContent(), $asked['picture']->getClientOriginalName(), $request->user());
 
+        Audit::note($request->user(), 'picture', "The picture “{$picture->called}” was put in", $picture, $source);
         $loaded = Logo::DENSITY * (int) ($asked['width'] ?? 720);
         Pictures::fit($picture->name, $loaded);
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Audit\Audit;
 use App\Http\Requests\AddPerson;
 use App\Http\Requests\ChangePerson;
-use App\Http\Requests\ListDeeds;
 use App\Http\Requests\MakeToken;
 use App\Models\Membership;
 use App\Models\Role;
@@ -18,10 +18,9 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Laravel\Sanctum\PersonalAccessToken;
-use Spatie\Activitylog\Models\Activity;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
-/** For administrators: who may do what in which source, which tokens the sources have, and what was done by whom. */
+/** For administrators: who may do what in which source, and which tokens the sources have. */
 final class PeopleController
 {
     public function index(Request $request): JsonResponse
@@ -50,7 +49,7 @@ final class PeopleController
         $password = self::password();
         $user = DB::transaction(function () use ($asked, $password, $request): User {
             $user = User::query()->create(['name' => $asked['name'], 'email' => mb_strtolower($asked['email']), 'password' => $password]);
-            activity()->performedOn($user)->causedBy($request->user())->event('added')->log("{$user->name} may sign in");
+            Audit::note($request->user(), 'added', "{$user->name} may sign in", $user);
             self::give($user, $asked, $request->user());
 
             return $user;
@@ -69,7 +68,7 @@ final class PeopleController
         if ($password !== null) {
             $user->update(['password' => $password]);
             $user->endSessions();
-            activity()->performedOn($user)->causedBy($request->user())->event('password')->log("{$user->name} was given another password");
+            Audit::note($request->user(), 'password', "{$user->name} was given another password", $user);
         }
 
         return response()->json(['id' => $user->id, 'password' => $password]);
@@ -81,7 +80,7 @@ final class PeopleController
         self::keepOne($user);
         $user->endSessions();
         $user->delete();
-        activity()->causedBy($request->user())->event('removed')->log("{$user->name} may sign in no longer");
+        Audit::note($request->user(), 'removed', "{$user->name} may sign in no longer", before: ['address' => $user->email]);
 
         return response()->noContent();
     }
@@ -92,7 +91,7 @@ final class PeopleController
         $asked = $request->validated();
         $source = Source::query()->where('key', $asked['source'])->sole();
         $token = $source->createToken($asked['name'], ['events'])->plainTextToken;
-        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$asked['name']}” of {$source->name} was made");
+        Audit::note($request->user(), 'token', "The token “{$asked['name']}” of {$source->name} was made", $source, $source);
 
         return response()->json(['token' => $token], 201);
     }
@@ -102,22 +101,9 @@ final class PeopleController
         $found = PersonalAccessToken::query()->where('tokenable_type', (new Source)->getMorphClass())->findOrFail($token);
         $source = Source::query()->whereKey($found->getAttribute('tokenable_id'))->sole();
         $found->delete();
-        activity()->performedOn($source)->causedBy($request->user())->event('token')->log("The token “{$found->getAttribute('name')}” of {$source->name} was taken away");
+        Audit::note($request->user(), 'token', "The token “{$found->getAttribute('name')}” of {$source->name} was taken away", $source, $source);
 
         return response()->noContent();
-    }
-
-    /** What was done, by whom, the newest first. */
-    public function audit(ListDeeds $request): JsonResponse
-    {
-        $page = Activity::query()->with('causer')->latest('id')->paginate(50);
-
-        return response()->json([
-            'deeds' => array_map(static fn (Activity $activity): array => [
-                'id' => (int) $activity->getKey(), 'what' => $activity->description, 'who' => $activity->causer?->getAttribute('name'), 'at' => $activity->created_at?->toIso8601ZuluString(),
-            ], $page->items()),
-            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
-        ]);
     }
 
     /**
@@ -129,14 +115,15 @@ final class PeopleController
         if ($administers !== $user->administrator) {
             $administers || self::keepOne($user);
             $user->update(['administrator' => $administers]);
-            activity()->performedOn($user)->causedBy($by)->event('role')->log($administers ? "{$user->name} is administrator from now on" : "{$user->name} is administrator no longer");
+            Audit::note($by, 'role', $administers ? "{$user->name} is administrator from now on" : "{$user->name} is administrator no longer", $user);
         }
         foreach ($asked['roles'] ?? [] as $key => $role) {
             $source = Source::query()->where('key', (string) $key)->sole();
             $role = $role === null ? null : Role::from($role);
-            if ($role !== $user->memberships()->where('source_id', $source->id)->first()?->role) {
+            $before = $user->memberships()->where('source_id', $source->id)->first()?->role;
+            if ($role !== $before) {
                 $user->allow($source, $role);
-                activity()->performedOn($user)->causedBy($by)->event('role')->log($role === null ? "{$user->name} has no role in {$source->name} any more" : "{$user->name} is {$role->value} in {$source->name} from now on");
+                Audit::note($by, 'role', $role === null ? "{$user->name} has no role in {$source->name} any more" : "{$user->name} is {$role->value} in {$source->name} from now on", $user, $source, ['role' => $before->value ?? 'none'], ['role' => $role->value ?? 'none']);
             }
         }
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Audit\Audit;
 use App\Deciding\Answer;
 use App\Finding\RecordPage;
 use App\Http\Requests\ChangeRecord;
@@ -101,10 +102,12 @@ final class RecordController
     {
         [$declared] = self::find($source, $type, $key);
         $asked = $request->validated();
-        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($declared, $asked): array {
+        self::event($source, $declared, $request)->take($key, function (?Record $record) use ($source, $declared, $key, $asked, $request): array {
             if ($record === null || $record->revision !== $asked['revision']) {
                 throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
             }
+
+            Audit::note($request->user(), 'record', "{$declared->name->in('en')} {$key} changed", $record, $source, array_intersect_key($record->data, $asked['changes']), $asked['changes']);
 
             return self::changed($declared, $record, $asked['changes']);
         });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Audit\Audit;
 use App\Http\Requests\ChangePassword;
 use App\Http\Requests\SignIn;
 use App\Http\Stage;
@@ -57,9 +58,12 @@ final class SessionController
         // The same work whether there is such a person or not: the time it takes tells nothing.
         User::query()->where('email', $email)->exists() || Hash::check($asked['password'], self::nobody());
         if (! Auth::attempt(['email' => $email, 'password' => $asked['password']], $request->boolean('remember'))) {
+            Audit::goesOn(null, 'refused', 'Signing in was refused: '.mb_strimwidth($email, 0, 200, '…'));
             throw ValidationException::withMessages(['password' => 'No account goes with this address and password.']);
         }
         $request->session()->regenerate();
+        $user = $request->user();
+        Audit::note($user, 'signed-in', "{$user?->name} signed in", $user);
 
         return $this->show($request);
     }
@@ -75,13 +79,15 @@ final class SessionController
         $user->update(['password' => $asked['password']]);
         $request->session()->regenerate();
         $user->endSessions(keep: $request->session()->getId());
-        activity()->performedOn($user)->causedBy($user)->event('password')->log("{$user->name} has chosen another password");
+        Audit::note($user, 'password', "{$user->name} has chosen another password", $user);
 
         return $this->show($request);
     }
 
     public function destroy(Request $request): Response
     {
+        $user = $request->user();
+        Audit::note($user, 'signed-out', "{$user?->name} signed out", $user);
         $guard = Auth::guard('web');
         if ($guard instanceof StatefulGuard) {
             $guard->logout();

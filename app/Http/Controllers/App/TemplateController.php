@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Audit\Audit;
 use App\Documents\Archive;
 use App\Documents\BeginTemplate;
 use App\Documents\TemplateDesk;
@@ -48,6 +49,7 @@ final class TemplateController
         /** @var array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null} $asked */
         $asked = $request->validated();
         $template = BeginTemplate::of($source, $asked, $request->user());
+        Audit::note($request->user(), 'begun', "{$template->name}, begun", $template, $source);
 
         return (new DocumentController)->show($source, $template->key, DocumentKind::Template)->setStatusCode(201);
     }
@@ -61,9 +63,14 @@ final class TemplateController
         }
         $template = TemplateDesk::of($source, $key)->template;
         DB::transaction(static function () use ($template, $asked, $request): void {
+            $before = $template->only(['name', 'folder']);
             $template->update([...(isset($asked['name']) ? ['name' => $asked['name']] : []), ...(array_key_exists('folder', $asked) ? ['folder' => (string) $asked['folder']] : [])]);
+            if ($template->wasChanged(['name', 'folder'])) {
+                Audit::note($request->user(), 'renamed', "{$before['name']}, renamed or moved", $template, $template->source, $before, $template->only(['name', 'folder']));
+            }
             if (isset($asked['archived'])) {
                 Archive::move($template, $asked['archived'], $request->user());
+                Audit::note($request->user(), 'archived', $asked['archived'] ? "{$template->name}, put into the archive" : "{$template->name}, brought back from the archive", $template, $template->source);
             }
         });
 

@@ -1,13 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type SyntheticEvent, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { general, got, ProblemError, type Schemas } from '../../api/client';
 import { SOURCE } from '../../api/source';
 import { Dialog } from '../../parts/Dialog';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
-import { Pager } from '../../parts/Pager';
 import { when } from '../../parts/when';
 import { queries } from '../../api/queries';
 
@@ -34,7 +32,7 @@ interface Told {
     secret: string;
 }
 
-/** For administrators: who may do what, the source's tokens, and what was done. */
+/** For administrators: who may do what, and the tokens of sources. */
 export function PeoplePage() {
     const people = useQuery(queries.people());
     const [told, setTold] = useState<Told | null>(null);
@@ -46,9 +44,8 @@ export function PeoplePage() {
     }
 
     return (
-        <Page title="People" lead="Who may do what, with which tokens sources come, and what was done.">
-            <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,460px)] max-lg:grid-cols-1 gap-x-12 gap-y-8 border-t border-line pt-4">
-                <div className="grid gap-8 content-start">
+        <Page title="People" lead="Who may do what, and with which tokens sources come.">
+            <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,460px)] max-lg:grid-cols-1 gap-x-12 gap-y-8 border-t border-line pt-4 items-start">
                     <section aria-labelledby="people">
                         <h2 id="people" className="mb-1.5">
                             Who may sign in
@@ -61,8 +58,6 @@ export function PeoplePage() {
                         <AddPerson sources={people.data.sources} tell={setTold} />
                     </section>
                     <Tokens tokens={people.data.tokens} sources={people.data.sources} tell={setTold} />
-                </div>
-                <Deeds />
             </div>
             {told && (
                 <Dialog open close={() => setTold(null)} title={told.title}>
@@ -295,41 +290,6 @@ function Tokens({ tokens, sources, tell }: { tokens: Schemas['People']['tokens']
                     Make a token
                 </button>
             </form>
-        </section>
-    );
-}
-
-function Deeds() {
-    const [search] = useSearchParams();
-    const page = Number(search.get('page') ?? 1);
-    const deeds = useQuery(queries.audit(page));
-
-    return (
-        <section aria-labelledby="deeds">
-            <h2 id="deeds" className="mb-1.5">
-                What was done
-            </h2>
-            {deeds.isPending ? (
-                <Loading />
-            ) : deeds.error ? (
-                <Problem error={deeds.error} />
-            ) : deeds.data.deeds.length === 0 ? (
-                <p className="text-muted">Nothing yet.</p>
-            ) : (
-                <>
-                    <ol>
-                        {deeds.data.deeds.map((deed) => (
-                            <li key={deed.id} className="border-b border-line/60 py-1.5 text-[13px] break-words">
-                                {deed.what}
-                                <span className="block text-muted text-[12.5px]">
-                                    {deed.at ? when(deed.at) : ''}, {deed.who ?? 'by command'}
-                                </span>
-                            </li>
-                        ))}
-                    </ol>
-                    <Pager page={page} pages={deeds.data.pages} total={deeds.data.total} noun={deeds.data.total === 1 ? 'entry' : 'entries'} />
-                </>
-            )}
         </section>
     );
 }

@@ -1,0 +1,73 @@
+import { useQuery } from '@tanstack/react-query';
+import { queries } from '../../api/queries';
+import type { Schemas } from '../../api/client';
+import { Empty, Loading, Problem } from '../../parts/Message';
+import { Page } from '../../parts/Page';
+import { Pager } from '../../parts/Pager';
+import { SearchField } from '../../parts/SearchField';
+import { useAddressState } from '../../parts/useAddressState';
+import { when } from '../../parts/when';
+
+/** For administrators: what was done, and what was refused. */
+export function AuditPage() {
+    const [params] = useAddressState();
+    const [page, search] = [Number(params.get('page') ?? 1), params.get('search') ?? ''];
+    const deeds = useQuery(queries.audit({ page, search }));
+    if (deeds.isPending) {
+        return <Loading />;
+    }
+    if (deeds.error) {
+        return <Problem error={deeds.error} />;
+    }
+    const { deeds: list, total, pages } = deeds.data;
+
+    return (
+        <Page title="What was done" lead="Everything that was changed or refused: by whom, when, from where." actions={<SearchField label="Search words, people, addresses" />}>
+            {list.length === 0 ? (
+                <Empty>{search ? <>Nothing goes with “{search}”.</> : <>Nothing was done yet.</>}</Empty>
+            ) : (
+                <table className="w-full border-t border-line">
+                    <thead>
+                        <tr>
+                            <th scope="col" className="w-44">When</th>
+                            <th scope="col" className="w-44">Who</th>
+                            <th scope="col">What</th>
+                            <th scope="col" className="w-40">From where</th>
+                        </tr>
+                    </thead>
+                    <tbody>
+                        {list.map((deed) => (
+                            <tr key={deed.id} className={deed.event === 'refused' ? 'text-error' : undefined}>
+                                <td className="whitespace-nowrap text-muted">{deed.at && when(deed.at)}</td>
+                                <td>{deed.who ?? (deed.from === 'by command' ? 'by command' : 'somebody')}</td>
+                                <td className="break-words">
+                                    {deed.what}
+                                    {deed.times > 1 && (
+                                        <span className="text-muted">
+                                            , {deed.times} times until {deed.until && when(deed.until)}
+                                        </span>
+                                    )}
+                                    <Changed changes={deed.changes} />
+                                </td>
+                                <td className="text-muted font-mono text-[12.5px]">{deed.from === 'by command' ? '' : deed.from}</td>
+                            </tr>
+                        ))}
+                    </tbody>
+                </table>
+            )}
+            <Pager page={page} pages={pages} total={total} noun={total === 1 ? 'entry' : 'entries'} />
+        </Page>
+    );
+}
+
+function Changed({ changes }: { changes: Schemas['Audit']['deeds'][number]['changes'] }) {
+    return changes.length === 0 ? null : (
+        <ul className="text-[12.5px] text-muted">
+            {changes.map(({ name, before, after }) => (
+                <li key={name}>
+                    {name}: {before === null ? '' : <del>{before}</del>} {after === null ? 'taken away' : <ins className="no-underline text-base-content">{after}</ins>}
+                </li>
+            ))}
+        </ul>
+    );
+}
