@@ -164,9 +164,9 @@ final class Stack
      */
     public function post(string $path, array $body): array
     {
-        $token ??= $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
+        $this->token ??= trim($this->artisan('herald:token', 'larkmoor'));
 
-        return $this->request($path, [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$token}"]]);
+        return $this->request($path, [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "Authorization: Bearer {$this->token}"]]);
     }
 
     /**

@@ -26,22 +26,30 @@ export function AuditPage() {
             {list.length === 0 ? (
                 <Empty>{search ? <>Nothing goes with “{search}”.</> : <>Nothing was done yet.</>}</Empty>
             ) : (
-                <table className="w-full border-t border-line">
+                <table className="w-full text-[13px] border-t border-line">
                     <thead>
-                        <tr>
-                            <th scope="col" className="w-44">When</th>
-                            <th scope="col" className="w-44">Who</th>
-                            <th scope="col">What</th>
-                            <th scope="col" className="w-40">From where</th>
+                        <tr className="text-left text-muted border-b border-line">
+                            <th scope="col" className="font-normal py-1.5 pr-3 w-36">
+                                When
+                            </th>
+                            <th scope="col" className="font-normal pr-3 w-40">
+                                Who
+                            </th>
+                            <th scope="col" className="font-normal pr-3">
+                                What
+                            </th>
+                            <th scope="col" className="font-normal w-36">
+                                From where
+                            </th>
                         </tr>
                     </thead>
                     <tbody>
                         {list.map((deed) => (
-                            <tr key={deed.id} className={deed.event === 'refused' ? 'text-error' : undefined}>
-                                <td className="whitespace-nowrap text-muted">{deed.at && when(deed.at)}</td>
-                                <td>{deed.who ?? (deed.from === 'by command' ? 'by command' : 'somebody')}</td>
-                                <td className="break-words">
-                                    {deed.what}
+                            <tr key={deed.id} className="border-b border-line/70 hover:bg-base-200/60 align-top">
+                                <td className="py-1.5 pr-3 text-muted whitespace-nowrap">{deed.at && when(deed.at)}</td>
+                                <td className="py-1.5 pr-3">{deed.who ?? (deed.from === 'by command' ? 'by command' : 'somebody')}</td>
+                                <td className="py-1.5 pr-3 break-words">
+                                    <span className={deed.event === 'refused' ? 'text-error' : undefined}>{deed.what}</span>
                                     {deed.times > 1 && (
                                         <span className="text-muted">
                                             , {deed.times} times until {deed.until && when(deed.until)}
@@ -49,7 +57,7 @@ export function AuditPage() {
                                     )}
                                     <Changed changes={deed.changes} />
                                 </td>
-                                <td className="text-muted font-mono text-[12.5px]">{deed.from === 'by command' ? '' : deed.from}</td>
+                                <td className="py-1.5 text-muted break-all">{deed.from === 'by command' ? '' : deed.from}</td>
                             </tr>
                         ))}
                     </tbody>
