@@ -11,14 +11,14 @@ use Herald\Manuscript\Link;
 use Herald\Manuscript\Purpose;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
+use Herald\Render\Leading;
 use Herald\Render\TextWriter;
-use Herald\Render\Written;
 use Herald\Style\ColourRole;
 use Herald\Style\Element;
 use Herald\Style\Token;
 
 /** A link that asks to be followed. */
-final readonly class Button implements Written
+final readonly class Button implements Leading
 {
     private function __construct(private Common $common, private Inline $label, private Link $link)
     {
@@ -56,6 +56,11 @@ final readonly class Button implements Written
     public function common(): Common
     {
         return $this->common;
+    }
+
+    public function link(): Link
+    {
+        return $this->link;
     }
 
     public function html(HtmlWriter $writer): void

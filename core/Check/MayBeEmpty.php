@@ -8,11 +8,13 @@ use Herald\Condition\AllOf;
 use Herald\Condition\Comparison;
 use Herald\Condition\Condition;
 use Herald\Condition\Operator\IsFilled;
+use Herald\Manuscript\Blocks;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
 use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
+use Herald\Render\Leading;
 use Herald\Value\Type;
 
 /** Variables that may be empty, with nothing to be said instead. */
@@ -54,7 +56,11 @@ final class MayBeEmpty implements Check
             return;
         }
         $often = $of === 0 ? 'may be empty' : "is empty in {$empty} of {$of}".(isset($piece->items[$path->root()]) ? ' items' : ' records');
-        $what = $piece->kind === PartKind::Link ? 'it leads nowhere then' : 'nothing is said instead';
+        $what = match (true) {
+            $piece->kind !== PartKind::Link => 'nothing is said instead',
+            is_subclass_of(Blocks::all()[$piece->type] ?? '', Leading::class) => 'it is left out then',
+            default => 'it leads nowhere then',
+        };
         yield Finding::at($piece, Weight::Advisory, "“{$label}” {$often}, and {$what}.", self::guard($piece, $path, $field), $name);
     }
 

@@ -150,7 +150,7 @@ final class HtmlWriter extends HtmlWords
     {
         foreach ($blocks as $block) {
             $common = $block->common();
-            $this->when($common->when, function () use ($block, $common): void {
+            $this->shown($block, function () use ($block, $common): void {
                 $styling = $this->styling->looking($common->look, $common->id);
                 if ($block instanceof Group) {
                     self::written($block)->html($this->styled($styling));

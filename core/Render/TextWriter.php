@@ -35,7 +35,7 @@ final class TextWriter extends Writer
             $common = $block->common();
             // What phones show instead of something else would be said twice.
             if ($common->shownOn !== Device::Phone) {
-                $this->when($common->when, fn () => $common->plain === null ? self::written($block)->text($this) : $this->paragraph($common->plain));
+                $this->shown($block, fn () => $common->plain === null ? self::written($block)->text($this) : $this->paragraph($common->plain));
             }
         }
     }

@@ -36,6 +36,22 @@ abstract class Writer
         $this->twig->tag('endif');
     }
 
+    /** Writes a block where it is to be shown: under its condition, and where it leads somewhere if it is nothing otherwise. */
+    protected function shown(Block $block, \Closure $write): void
+    {
+        $this->when($block->common()->when, function () use ($block, $write): void {
+            // What leads nowhere whatever the data is seen while it is written, and never published.
+            $needed = $block instanceof Leading && self::fixedAddress($block->link()) === null;
+            if ($needed) {
+                $this->twig->tag('if '.$this->address($block->link()));
+            }
+            $write();
+            if ($needed) {
+                $this->twig->tag('endif');
+            }
+        });
+    }
+
     /**
      * Writes the first branch whose condition holds.
      *
