@@ -30,6 +30,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                     {roles.map(({ role, about }) => {
                         const pairs = reading?.pairs.filter((pair) => pair.text === role) ?? [];
                         const own = chosen?.[role];
+                        const shown = own ?? reading?.dark[role];
                         const found = reading?.findings.filter(({ part }) => part === `colours/${role}` || part === `dark/${role}`) ?? [];
 
                         return (
@@ -53,7 +54,7 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                                 </td>
                                 <td className="py-1">
                                     <fieldset disabled={!mayEdit} className="flex items-center gap-1">
-                                        <Hue label={`${named(role)} colour in the dark`} value={own ?? reading?.dark[role] ?? '#000000'} derived={own === undefined} set={(hex) => design(`dark colour of ${named(role)}`, { [`dark/${role}`]: hex }, `dark/${role}`)} />
+                                        {shown === undefined ? <span className="text-muted text-[12.5px]">coming …</span> : <Hue label={`${named(role)} colour in the dark`} value={shown} derived={own === undefined} set={(hex) => design(`dark colour of ${named(role)}`, { [`dark/${role}`]: hex }, `dark/${role}`)} />}
                                         {own !== undefined && (
                                             <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Let go: ${named(role)} in the dark is derived again`} title="Let it go: derived again" onClick={() => design(`derived dark ${named(role)}`, { [`dark/${role}`]: null })}>
                                                 <X size={13} aria-hidden="true" />

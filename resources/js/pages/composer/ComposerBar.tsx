@@ -24,7 +24,8 @@ export function ComposerBar({
     line: Schemas['Template'];
     desk: Schemas['Desk'];
     saved: Saved;
-    findings: Finding[];
+    /** Null while nobody has looked yet. */
+    findings: Finding[] | null;
     narrow: boolean;
     side: 'manuscript' | 'stage';
     turn: () => void;
@@ -36,8 +37,8 @@ export function ComposerBar({
     const mayEdit = useComposer((state) => state.mayEdit);
     const mayPublish = useMayPublish();
     const changes = useComposer((state) => state.past.length);
-    const grave = findings.filter((finding) => finding.weight === 'grave').length;
-    const noted = findings.filter((finding) => finding.weight !== 'remark').length;
+    const grave = findings?.filter((finding) => finding.weight === 'grave').length ?? 0;
+    const noted = findings?.filter((finding) => finding.weight !== 'remark').length ?? 0;
 
     return (
         <header className="composer-bar">
@@ -59,7 +60,7 @@ export function ComposerBar({
             <div className="ml-auto flex flex-wrap gap-1.5 items-center">
                 <UndoRedo />
                 <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
-                    {noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
+                    {findings === null ? 'Looking …' : noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
                     {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}
                 </button>
                 <button type="button" className="btn btn-sm" aria-pressed={sheet} onClick={toggleSheet}>

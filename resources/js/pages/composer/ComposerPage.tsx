@@ -183,7 +183,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                 <StagePane answer={answer} fault={fault} view={view} see={setSeen} template={template.key} />
             )}
             <Seen element={seen} close={() => setSeen(null)} />
-            {open === 'findings' && <FindingList findings={findings} close={() => setOpen(null)} />}
+            {open === 'findings' && <FindingList findings={said ? findings : null} close={() => setOpen(null)} />}
             <CastStrip cast={supplied.cast} leftOut={supplied.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
         </div>
     );
@@ -195,7 +195,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                     line={line}
                     desk={supplied}
                     saved={saving.saved}
-                    findings={findings}
+                    findings={said ? findings : null}
                     narrow={narrow}
                     side={side}
                     turn={() => setSide(side === 'stage' ? 'manuscript' : 'stage')}

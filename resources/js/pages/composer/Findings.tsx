@@ -17,7 +17,7 @@ export function lead(finding: Finding) {
 }
 
 /** What the checks say, at the side of the page. */
-export function FindingList({ findings, close }: { findings: Finding[]; close: () => void }) {
+export function FindingList({ findings, close }: { findings: Finding[] | null; close: () => void }) {
     return (
         <aside aria-label="Findings" className="findings">
             <div className="flex items-center gap-2 px-3 pt-2.5 pb-1.5">
@@ -26,9 +26,9 @@ export function FindingList({ findings, close }: { findings: Finding[]; close: (
                     Close
                 </button>
             </div>
-            {findings.length === 0 && <p className="px-3 pb-3 text-muted">Nothing stands out.</p>}
+            {!findings?.length && <p className="px-3 pb-3 text-muted">{findings ? 'Nothing stands out.' : 'Looking through what is written …'}</p>}
             <div className="overflow-auto px-3 pb-3">
-                <Findings findings={findings} numbered lead={(finding) => (finding.block === null ? null : () => lead(finding))} />
+                <Findings findings={findings ?? []} numbered lead={(finding) => (finding.block === null ? null : () => lead(finding))} />
             </div>
         </aside>
     );
