@@ -167,11 +167,6 @@ export function remove(document: Manuscript, ids: string[]): Manuscript {
     return next;
 }
 
-/** A document with another member, or without it. */
-export function withMember<T extends object>(document: T, name: string, value: unknown): T {
-    return Object.fromEntries([...Object.entries(document).filter(([member]) => member !== name), ...(value === undefined ? [] : [[name, value]])]) as T;
-}
-
 /** Takes out what translates nothing: its string is no longer in the manuscript. */
 export function prune(document: Manuscript): Manuscript {
     if (!document.translations) {

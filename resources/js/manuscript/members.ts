@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { insert, set, withFreshIds, type Block, type Manuscript } from './document';
+import { insert, set, withFreshIds, type Block } from './document';
 import { useComposer } from './store';
 
 type Tree = Record<string, unknown>;
@@ -13,7 +13,7 @@ function assoc(object: Tree, [name = '', ...rest]: string[], value: unknown): Tr
 }
 
 /** A document with another value at a place of its own. */
-export const withMember = (document: Manuscript, place: string, value: unknown): Manuscript => assoc(document, place.split('/'), value) as unknown as Manuscript;
+export const withMember = <T extends object>(document: T, place: string, value: unknown): T => assoc(document as Tree, place.split('/'), value) as T;
 
 /** Does away with a finding, as one step of the history. */
 export function mend({ label, set: values, append }: Schemas['Finding']['mends'][number]) {

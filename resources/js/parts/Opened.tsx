@@ -35,7 +35,7 @@ export function Opened({ message, htmlAt, envelope }: { message: Schemas['Opened
                     </p>
                 ))}
             </header>
-            <div className="grid lg:grid-cols-2">
+            <div className="grid lg:grid-cols-[minmax(0,1fr)_minmax(0,33rem)]">
                 <section aria-label="HTML" className="p-4 min-w-0">
                     {message.has_html && htmlAt ? <Stage at={htmlAt} title="The message as HTML" /> : <p className="text-muted">No HTML part.</p>}
                 </section>

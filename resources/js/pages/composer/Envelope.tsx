@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { TemplateLooks, type Look } from '../../manuscript/OwnLooks';
 import { nameOf } from '../../stage/Seen';
 import { useDesk } from '../../manuscript/desk';
-import { withMember } from '../../manuscript/document';
+import { withMember } from '../../manuscript/members';
 import { ENVELOPE } from '../../manuscript/shape';
 import { Line } from '../../manuscript/Line';
 import { Chip } from '../../manuscript/Chip';

@@ -3,7 +3,8 @@ import { useCallback } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { toast } from 'sonner';
 import { useRoom } from '../../parts/useRoom';
-import { withMember, type Manuscript } from '../../manuscript/document';
+import type { Manuscript } from '../../manuscript/document';
+import { withMember } from '../../manuscript/members';
 import { type SeenElement } from '../../stage/Seen';
 import { useComposer } from '../../manuscript/store';
 import { Fault } from '../../stage/useStaged';
@@ -12,6 +13,7 @@ import { PHONE } from '../../stage/views';
 import { StageFrame } from '../../stage/StageFrame';
 import { View } from '../../stage/views';
 import { WIDE } from '../../stage/views';
+import { useDesk } from '../../manuscript/desk';
 import { goTo } from '../../manuscript/goTo';
 import { shownAs } from '../../stage/views';
 import { useStaged } from '../../stage/useStaged';
@@ -36,6 +38,7 @@ export function StagePane({ answer, fault, view, see, template }: { answer: Answ
     const { box, room } = useRoom({ width: WIDE, height: 400 });
     const wanted = view === 'phone' ? PHONE : Math.max(WIDE, room.width);
     const scale = Math.min(1, room.width / wanted);
+    const { record } = useDesk();
 
     return (
         <>
@@ -53,6 +56,11 @@ export function StagePane({ answer, fault, view, see, template }: { answer: Answ
                 <div className={view === 'text' || view === 'inbox' ? 'invisible' : ''}>
                     <StageFrame see={see} html={answer?.html ?? null} width={wanted} height={room.height / scale} scale={scale} left={Math.max(0, (room.width - wanted * scale) / 2)} />
                 </div>
+                {!answer && !fault && (
+                    <p role="status" className="absolute inset-x-0 top-16 text-center text-muted">
+                        {record === null ? 'There is no record to show it for yet.' : 'The message is coming …'}
+                    </p>
+                )}
                 {view === 'text' && <ByHand template={template} />}
                 {view === 'text' && (
                     <pre tabIndex={0} dir="auto" className="absolute inset-0 overflow-auto font-mono text-[12px] whitespace-pre p-5 bg-raised" aria-label="Plain text">
