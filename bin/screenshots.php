@@ -41,9 +41,6 @@ $take = static function (string $name, string $path, array $presses = []) use ($
 
 $driver->get($stack->url.'/sign-in');
 Stack::waitFor(static fn (): bool => $driver->findElements(WebDriverBy::name('email')) !== [], 'the sign-in page');
-if ($wanted === [] || in_array('sign-in', $wanted, true)) {
-    $driver->takeScreenshot("{$out}/sign-in.png");
-}
 $driver->findElement(WebDriverBy::name('email'))->sendKeys('thorne@larkmoor.example.org');
 $driver->findElement(WebDriverBy::name('password'))->sendKeys(DemoCommand::PASSWORD)->submit();
 Stack::waitFor(static fn (): bool => str_ends_with($driver->getCurrentURL(), '/running-order'), 'signing in');
@@ -77,6 +74,7 @@ $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');
 $take('dispatch', "/dispatches/{$dispatch}");
 $take('people', '/people');
+$take('audit', '/audit');
 $take('mailroom', "/mailroom/{$letter}");
 $driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
 $take('running-order-night', '/running-order');
