@@ -26,8 +26,9 @@ final class FirstCast
         $typical = array_key_first(array_filter($traits, static fn (array $own): bool => $own === [])) ?? self::plainest($traits);
         $members = [self::member($type, (string) $typical, $records[$typical], ['typical'])];
         $seen = $traits[$typical];
+        $hostile = [];
         unset($traits[$typical]);
-        while (count($members) < self::SIZE && $traits !== []) {
+        while (count($members) + count($hostile) < self::SIZE && $traits !== []) {
             $new = array_map(static fn (array $own): array => array_diff_key($own, $seen), $traits);
             $best = array_key_first($new);
             foreach ($new as $key => $own) {
@@ -36,12 +37,14 @@ final class FirstCast
             if ($new[$best] === []) {
                 break;
             }
-            $members[] = self::member($type, (string) $best, $records[$best], array_slice(array_values(array_unique($new[$best])), 0, 4));
+            $member = self::member($type, (string) $best, $records[$best], array_slice(array_values(array_unique($new[$best])), 0, 4));
+            // What was made to break things comes after what people are called.
+            isset($traits[$best][Traits::SIGNS]) ? $hostile[] = $member : $members[] = $member;
             $seen += $traits[$best];
             unset($traits[$best]);
         }
 
-        return $members;
+        return [...$members, ...$hostile];
     }
 
     /**

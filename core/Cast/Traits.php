@@ -15,6 +15,9 @@ use Herald\Value\Type;
 final readonly class Traits
 {
     /** Letters of scripts that are written from right to left: Hebrew to Arabic Extended-A, and their presentation forms. */
+    /** The trait of texts with signs that mean something to programs. */
+    public const SIGNS = 'signs';
+
     private const RIGHT_TO_LEFT = '/[\x{0590}-\x{08FF}\x{FB1D}-\x{FDFF}\x{FE70}-\x{FEFF}]/u';
 
     /** What the ids of traits begin with that are part of the usual run of things: a state that a minority is in. */
@@ -83,7 +86,7 @@ final readonly class Traits
                 yield "{$path} longest" => ["longest {$label}, ".max($lengths).' letters', self::keysOf($lengths, max($lengths))];
             }
             yield "{$path} rtl" => ["{$label} right to left", self::keysWhere($filled, self::RIGHT_TO_LEFT)];
-            yield 'signs' => ['signs that need care', self::keysWhere($filled, '/[<>&{}"\'\x{1F300}-\x{1FAFF}]/u')];
+            yield self::SIGNS => ['signs that need care', self::keysWhere($filled, '/[<>&{}"\'\x{1F300}-\x{1FAFF}\x{202A}-\x{202E}\x{2066}-\x{2069}]/u')];
         } elseif ($field->type instanceof Type\Money) {
             yield from self::ofMoney($label, $filled);
         } elseif ($field->type instanceof Type\Language) {
