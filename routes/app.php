@@ -51,7 +51,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::middleware('throttle:stage')->group(function (): void {
         Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
         Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
-        Route::post('brands/{key}/reading', [BrandDesignController::class, 'reading']);
+        Route::post('brands/{key}/analysis', [BrandDesignController::class, 'analysis']);
         Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
     });
     // What is the same for documents of every kind.

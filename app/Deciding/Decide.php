@@ -65,7 +65,7 @@ final readonly class Decide
         foreach ($editions->sortByDesc(static fn (Edition $edition): bool => str_starts_with($wanted, strtolower($edition->language))) as $edition) {
             try {
                 $message = $edition->message();
-                $this->renderer->fill($message, $matter->scope($source, $message));
+                $this->renderer->fill($message, $matter->messageData($source, $message));
 
                 return $edition;
             } catch (\Throwable) {

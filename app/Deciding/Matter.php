@@ -15,7 +15,7 @@ use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
 use Herald\Render\CompiledMessage;
-use Herald\Render\Scope;
+use Herald\Render\MessageData;
 use Herald\Value\Type;
 
 /** What a message is about: a record, parameters, a recipient, a moment. The beginning of every message, whatever asks for it. */
@@ -51,9 +51,9 @@ final readonly class Matter
     }
 
     /** All that a message may name, by root. */
-    public function scope(Source $source, ?CompiledMessage $message): Scope
+    public function messageData(Source $source, ?CompiledMessage $message): MessageData
     {
-        return Scope::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message);
+        return MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message);
     }
 
     /**

@@ -31,7 +31,7 @@ use Herald\Language\LanguageTag;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Marks;
-use Herald\Render\Scope;
+use Herald\Render\MessageData;
 use Herald\Source\Manifest;
 
 /** A brand laid out for being designed, with the source whose messages wear it. */
@@ -91,7 +91,7 @@ final readonly class BrandDesk extends Desk
     /**
      * A message in a design, ready to be filled: that which answers for a notice at the moment.
      *
-     * @return array{Answer, CompiledMessage, Scope}
+     * @return array{Answer, CompiledMessage, MessageData}
      */
     public function message(Design $design, string $notice, string $record, ?string $language): array
     {
@@ -102,7 +102,7 @@ final readonly class BrandDesk extends Desk
         $answer = Answer::to($model, $language ?? $matter->recipient->language);
         $message = Compiler::compile($answer->manuscript(), $design, Marks::Frame);
 
-        return [$answer, $message, $matter->scope($this->manifest->source, $message)];
+        return [$answer, $message, $matter->messageData($this->manifest->source, $message)];
     }
 
     /**

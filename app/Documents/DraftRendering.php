@@ -7,24 +7,24 @@ namespace App\Documents;
 use Herald\Record\Recipient;
 use Herald\Render\CompiledMessage;
 use Herald\Render\FilledMessage;
+use Herald\Render\MessageData;
 use Herald\Render\MessagePart;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 
 /** A draft compiled for one record: its parts are filled as they are asked for. */
 final readonly class DraftRendering
 {
-    public function __construct(private Renderer $renderer, public CompiledMessage $message, private Scope $scope, public Recipient $recipient)
+    public function __construct(private Renderer $renderer, public CompiledMessage $message, private MessageData $messageData, public Recipient $recipient)
     {
     }
 
     public function part(MessagePart $part): string
     {
-        return $this->renderer->part($this->message, $part, $this->scope);
+        return $this->renderer->part($this->message, $part, $this->messageData);
     }
 
     public function filled(): FilledMessage
     {
-        return $this->renderer->fill($this->message, $this->scope);
+        return $this->renderer->fill($this->message, $this->messageData);
     }
 }

@@ -114,7 +114,7 @@ final readonly class TemplateDesk extends Desk
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         // In memory: what is kept on disk is for editions, and this changes with every key.
-        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, $matter->scope($this->manifest->source, $message), $matter->recipient);
+        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient);
     }
 
     /** What a message about a record would be about now, and whom it would go to. */

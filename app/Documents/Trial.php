@@ -64,7 +64,7 @@ final readonly class Trial
 
     private function made(CompiledMessage $message, Matter $matter): MimeMessage
     {
-        return MimeMessage::compose($this->renderer->fill($message, $matter->scope($this->desk->manifest->source, $message)), new Recipient(self::NOBODY), 'trial', $matter->moment);
+        return MimeMessage::compose($this->renderer->fill($message, $matter->messageData($this->desk->manifest->source, $message)), new Recipient(self::NOBODY), 'trial', $matter->moment);
     }
 
     /**

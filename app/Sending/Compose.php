@@ -13,8 +13,8 @@ use App\Secrets\SealBroken;
 use Herald\Message\MimeMessage;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\Recipient;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Render\TooLarge;
 use Illuminate\Database\Eloquent\Collection;
 
@@ -35,13 +35,13 @@ final readonly class Compose
         $source = $dispatch->source->manifest()->source;
         $edition = $dispatch->edition?->message() ?? throw new \LogicException('It has not been decided who answers');
         $now = now()->toDateTimeImmutable();
-        $filled = $this->renderer->fill($edition, Scope::kept($dispatch->data, $source));
+        $filled = $this->renderer->fill($edition, MessageData::kept($dispatch->data, $source));
         $message = MimeMessage::compose($filled, $to, $dispatch->id, $now);
         $sealed = null;
         if ($dispatch->secret) {
             // Filled a second time with what is secret; what is kept is the copy from above, in which that is masked.
             $open = Seal::open($dispatch->notice->declaration()->vocabulary->roots(), $dispatch->data);
-            $sealed = MimeMessage::compose($this->renderer->fill($edition, Scope::kept($open, $source)), $to, $dispatch->id, $now)->bytes;
+            $sealed = MimeMessage::compose($this->renderer->fill($edition, MessageData::kept($open, $source)), $to, $dispatch->id, $now)->bytes;
         }
 
         return new Composed($filled->subject, $message, $sealed);

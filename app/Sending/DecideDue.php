@@ -40,9 +40,9 @@ final readonly class DecideDue
         FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
         $matter = Matter::ofDue($due, $declared, $manifest->recordTypes[$declared->recordType]);
         $decision = ($this->decide)($notice, $matter);
-        $scope = $matter->scope($manifest->source, $decision->edition->message());
+        $messageData = $matter->messageData($manifest->source, $decision->edition->message());
         $roots = $declared->vocabulary->roots();
-        $kept = Seal::close($roots, $scope->data);
+        $kept = Seal::close($roots, $messageData->data);
         $recipient = $matter->recipient;
         $skipped = $recipient->address === null;
 
@@ -52,7 +52,7 @@ final readonly class DecideDue
             ...$state,
             'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason,
             'decision' => ['reasons' => $decision->reasons], 'needs_look' => $decision->needsLook,
-            'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $scope->data), 'due_at' => now(), 'attempts' => 0,
+            'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $messageData->data), 'due_at' => now(), 'attempts' => 0,
         ]);
         $composed = $inHand && ! $skipped ? $this->composed($dispatch, $recipient, $decision->language) : null;
 

@@ -33,6 +33,6 @@ final readonly class Rendering
         $answer = $builtIn ? Answer::builtIn($notice, $wanted) : Answer::to($notice, $wanted);
         $message = $answer->edition()->message();
 
-        return [$answer, $matter->recipient, $this->renderer->fill($message, $matter->scope($manifest->source, $message))];
+        return [$answer, $matter->recipient, $this->renderer->fill($message, $matter->messageData($manifest->source, $message))];
     }
 }

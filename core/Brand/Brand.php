@@ -185,7 +185,7 @@ final readonly class Brand
      *
      * @return array{name: string, legal: string|null}
      */
-    public function scope(): array
+    public function messageData(): array
     {
         return ['name' => $this->name, 'legal' => $this->legal];
     }

@@ -9,8 +9,8 @@ use Herald\Condition\Operator\Takes;
 use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Value\Formats;
+use Herald\Value\Locality;
 use Herald\Value\Money;
-use Herald\Value\Setting;
 use Herald\Value\Type;
 
 /** One field compared with a value, as its operator does it. */
@@ -79,7 +79,7 @@ final readonly class Comparison implements Condition
         // Within a sentence.
         $options = array_map(static fn ($label): string => lcfirst($label->in('en')), $this->field->options);
 
-        return Formats::usual($this->field->type)->apply($found, new Setting('en', 'UTC', $options));
+        return Formats::usual($this->field->type)->apply($found, new Locality('en', 'UTC', $options));
     }
 
     private function shownValue(): string

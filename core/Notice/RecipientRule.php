@@ -15,7 +15,7 @@ use Herald\Record\Recipient;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Value\Clean;
-use Herald\Value\Setting;
+use Herald\Value\Locality;
 use Herald\Value\Type;
 use Herald\Value\Type\FieldType;
 
@@ -66,7 +66,7 @@ final readonly class RecipientRule
                 is_string($run->content) => $run->content,
                 ! $run->content instanceof Variable => ' ',
                 $value === null => $run->content->fallback,
-                default => $run->content->format->apply($value, new Setting('en')),
+                default => $run->content->format->apply($value, new Locality('en')),
             };
         }
         $name = trim(Clean::line($name));

@@ -7,14 +7,14 @@ namespace Herald\Record;
 use Herald\Language\Caption;
 use Herald\Value\Clean;
 use Herald\Value\Formats;
+use Herald\Value\Locality;
 use Herald\Value\Mask;
-use Herald\Value\Setting;
 use Herald\Value\Type;
 
 /** A record laid out for reading: every field with its label, type and value in words. */
 final readonly class DataSheet
 {
-    public function __construct(private Setting $setting)
+    public function __construct(private Locality $locality)
     {
     }
 
@@ -47,9 +47,9 @@ final readonly class DataSheet
             return Mask::WORDS;
         }
         $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
-        $options = array_map(fn (Caption $label): string => $label->in($this->setting->language), $field->options);
+        $options = array_map(fn (Caption $label): string => $label->in($this->locality->language), $field->options);
 
-        return Clean::text(Formats::usual($field->type)->apply($value, new Setting($this->setting->language, is_string($zone) ? $zone : $this->setting->zone, $options)));
+        return Clean::text(Formats::usual($field->type)->apply($value, new Locality($this->locality->language, is_string($zone) ? $zone : $this->locality->zone, $options)));
     }
 
     /**

@@ -9,8 +9,8 @@ use Herald\Document\Limits;
 use Herald\Value\Clean;
 use Herald\Value\Format;
 use Herald\Value\Formats;
+use Herald\Value\Locality;
 use Herald\Value\Mask;
-use Herald\Value\Setting;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFilter;
 use Twig\TwigFunction;
@@ -21,7 +21,7 @@ final class HeraldExtension extends AbstractExtension
     /** @var list<Condition> */
     private array $conditions = [];
 
-    private Setting $setting;
+    private Locality $locality;
 
     /** @var array<string, list<string>> paths taken apart before */
     private array $segments = [];
@@ -34,18 +34,18 @@ final class HeraldExtension extends AbstractExtension
 
     public function __construct(private readonly Limits $limits)
     {
-        $this->setting = new Setting('en');
+        $this->locality = new Locality('en');
         $this->formats = Formats::all();
     }
 
     /** Turns to another message, or to other data. */
-    public function turnTo(CompiledMessage $message, Scope $scope): void
+    public function turnTo(CompiledMessage $message, MessageData $messageData): void
     {
         $this->turns = 0;
         $this->conditions = $message->conditions;
-        $locale = $scope->source->locale($message->language);
-        if ($this->setting->language !== $locale || $this->setting->zone !== $scope->source->zone) {
-            $this->setting = new Setting($locale, $scope->source->zone);
+        $locale = $messageData->source->locale($message->language);
+        if ($this->locality->language !== $locale || $this->locality->zone !== $messageData->source->zone) {
+            $this->locality = new Locality($locale, $messageData->source->zone);
         }
     }
 
@@ -216,10 +216,10 @@ final class HeraldExtension extends AbstractExtension
             return $fallback;
         }
         $ownZone = $zone === null ? null : $this->value($context, $zone);
-        $setting = $ownZone === null && $options === []
-            ? $this->setting
-            : new Setting($this->setting->language, is_string($ownZone) ? $ownZone : $this->setting->zone, $options);
-        $words = Clean::text($format === 'text' && is_string($value) ? $value : $this->formats[$format]->apply($value, $setting));
+        $locality = $ownZone === null && $options === []
+            ? $this->locality
+            : new Locality($this->locality->language, is_string($ownZone) ? $ownZone : $this->locality->zone, $options);
+        $words = Clean::text($format === 'text' && is_string($value) ? $value : $this->formats[$format]->apply($value, $locality));
 
         return $words === '' ? $fallback : $words;
     }

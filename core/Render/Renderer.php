@@ -64,13 +64,13 @@ final readonly class Renderer
     }
 
     /**
-     * @param  Scope  $scope  everything the message may name
+     * @param  MessageData  $messageData  everything the message may name
      *
      * @throws TooLarge when a part of it becomes larger than what is sent
      */
-    public function fill(CompiledMessage $message, Scope $scope): FilledMessage
+    public function fill(CompiledMessage $message, MessageData $messageData): FilledMessage
     {
-        $part = fn (MessagePart $part): string => $this->part($message, $part, $scope);
+        $part = fn (MessagePart $part): string => $this->part($message, $part, $messageData);
 
         return new FilledMessage(
             $message->language,
@@ -87,16 +87,16 @@ final readonly class Renderer
     }
 
     /** The HTML alone. */
-    public function html(CompiledMessage $message, Scope $scope): string
+    public function html(CompiledMessage $message, MessageData $messageData): string
     {
-        return $this->part($message, MessagePart::Html, $scope);
+        return $this->part($message, MessagePart::Html, $messageData);
     }
 
     /** One part alone, the plain text set in its columns, a line without blanks around it. */
-    public function part(CompiledMessage $message, MessagePart $part, Scope $scope): string
+    public function part(CompiledMessage $message, MessagePart $part, MessageData $messageData): string
     {
-        $this->extension->turnTo($message, $scope);
-        $filled = $this->filled($message, $part, $scope);
+        $this->extension->turnTo($message, $messageData);
+        $filled = $this->filled($message, $part, $messageData);
 
         return match ($part) {
             MessagePart::Html => $filled,
@@ -105,7 +105,7 @@ final readonly class Renderer
         };
     }
 
-    private function filled(CompiledMessage $message, MessagePart $part, Scope $scope): string
+    private function filled(CompiledMessage $message, MessagePart $part, MessageData $messageData): string
     {
         $source = $message->sources[$part->value];
         if (! str_contains($source, '{')) {
@@ -115,7 +115,7 @@ final readonly class Renderer
 
         $filled = '';
         try {
-            foreach (($templates[$part->value] ??= $this->load($source, $part))->stream($scope->data) as $piece) {
+            foreach (($templates[$part->value] ??= $this->load($source, $part))->stream($messageData->data) as $piece) {
                 $filled .= $piece;
                 if (strlen($filled) > $this->limits->filled) {
                     throw new TooLarge('Its '.($part === MessagePart::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));

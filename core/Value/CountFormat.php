@@ -19,8 +19,8 @@ final class CountFormat implements Format
         return $type instanceof Type\Items;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
-        return is_array($value) ? (new NumberFormat)->apply(count($value), $setting) : '';
+        return is_array($value) ? (new NumberFormat)->apply(count($value), $locality) : '';
     }
 }

@@ -30,14 +30,14 @@ final class DateFormat implements Format
         return $type instanceof Type\DateTime || ($type instanceof Type\Date && $this->time === \IntlDateFormatter::NONE);
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
         $moment = Moment::of($value);
         if ($moment === null) {
             return '';
         }
-        $zone = is_string($value) && strlen($value) === 10 ? 'UTC' : $setting->zone;
-        $formatter = $this->formatters[$setting->language.' '.$zone] ??= new \IntlDateFormatter($setting->language, $this->date, $this->time, $zone);
+        $zone = is_string($value) && strlen($value) === 10 ? 'UTC' : $locality->zone;
+        $formatter = $this->formatters[$locality->language.' '.$zone] ??= new \IntlDateFormatter($locality->language, $this->date, $this->time, $zone);
 
         // By its timestamp: ICU takes ten times as long over an object.
         return (string) $formatter->format($moment->getTimestamp());

@@ -17,5 +17,5 @@ interface Format
     /**
      * @param  mixed  $value  a value in its normal form, never null
      */
-    public function apply(mixed $value, Setting $setting): string;
+    public function apply(mixed $value, Locality $locality): string;
 }

@@ -23,15 +23,15 @@ final class LabelFormat implements Format
         return $type instanceof Type\Option || $type instanceof Type\Country || $type instanceof Type\Language;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
         if (! is_string($value)) {
             return '';
         }
 
-        return $setting->options[$value] ?? $this->names[$setting->language.' '.$value] ??= match (true) {
-            preg_match('/^[A-Z]{2}$/D', $value) === 1 => \Locale::getDisplayRegion('-'.$value, $setting->language) ?: $value,
-            LanguageTag::isWellFormed($value) => LanguageTag::name($value, $setting->language),
+        return $locality->options[$value] ?? $this->names[$locality->language.' '.$value] ??= match (true) {
+            preg_match('/^[A-Z]{2}$/D', $value) === 1 => \Locale::getDisplayRegion('-'.$value, $locality->language) ?: $value,
+            LanguageTag::isWellFormed($value) => LanguageTag::name($value, $locality->language),
             default => $value,
         };
     }

@@ -28,13 +28,13 @@ final class MoneyFormat implements Format
         return $type instanceof Type\Money;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
         if (! is_array($value) || ! is_string($value['amount'] ?? null) || ! is_string($value['currency'] ?? null)) {
             return '';
         }
         ['amount' => $amount, 'currency' => $currency] = $value;
-        [$formatter, $digits] = $this->formatters[$setting->language.$currency] ??= self::formatter($setting->language, $currency);
+        [$formatter, $digits] = $this->formatters[$locality->language.$currency] ??= self::formatter($locality->language, $currency);
         // Most amounts have no more digits than their currency, and need no rounding.
         $decimals = strlen($amount) - (strpos($amount, '.') ?: strlen($amount)) - 1;
 

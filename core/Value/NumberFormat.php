@@ -22,12 +22,12 @@ final class NumberFormat implements Format
         return $type instanceof Type\Integer || $type instanceof Type\Decimal;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
         if (! is_numeric($value)) {
             return '';
         }
-        $formatter = $this->formatters[$setting->language] ??= new \NumberFormatter($setting->language, \NumberFormatter::DECIMAL);
+        $formatter = $this->formatters[$locality->language] ??= new \NumberFormatter($locality->language, \NumberFormatter::DECIMAL);
 
         return (string) $formatter->format($value + 0);
     }

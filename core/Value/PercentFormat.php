@@ -22,18 +22,18 @@ final class PercentFormat implements Format
         return $type instanceof Type\Integer || $type instanceof Type\Decimal;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
         if (! is_numeric($value)) {
             return '';
         }
-        if (! isset($this->formatters[$setting->language])) {
-            $formatter = new \NumberFormatter($setting->language, \NumberFormatter::PERCENT);
+        if (! isset($this->formatters[$locality->language])) {
+            $formatter = new \NumberFormatter($locality->language, \NumberFormatter::PERCENT);
             $formatter->setAttribute(\NumberFormatter::MULTIPLIER, 1);
             $formatter->setAttribute(\NumberFormatter::MAX_FRACTION_DIGITS, 2);
-            $this->formatters[$setting->language] = $formatter;
+            $this->formatters[$locality->language] = $formatter;
         }
 
-        return (string) $this->formatters[$setting->language]->format($value + 0);
+        return (string) $this->formatters[$locality->language]->format($value + 0);
     }
 }

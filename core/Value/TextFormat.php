@@ -19,7 +19,7 @@ final class TextFormat implements Format
         return $type->isSingle() && ! $type instanceof Type\Money;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
         return match (true) {
             is_bool($value) => $value ? 'true' : 'false',

@@ -21,8 +21,8 @@ final class YesNoFormat implements Format
         return $type instanceof Type\Boolean;
     }
 
-    public function apply(mixed $value, Setting $setting): string
+    public function apply(mixed $value, Locality $locality): string
     {
-        return (self::WORDS[\Locale::getPrimaryLanguage($setting->language) ?? ''] ?? self::WORDS['en'])[$value === true ? 0 : 1];
+        return (self::WORDS[\Locale::getPrimaryLanguage($locality->language) ?? ''] ?? self::WORDS['en'])[$value === true ? 0 : 1];
     }
 }

@@ -13,8 +13,8 @@ use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Source\Manifest;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\View\Compilers\BladeCompiler;
@@ -33,7 +33,7 @@ $manifest = Manifest::ofJson(Json::ofFile(__DIR__.'/../../database/demo/larkmoor
 $type = $manifest->recordTypes['order'];
 $record = RecordReader::read($type, Json::ofFile(__DIR__.'/record.json')->data, 'bench');
 $recipient = new Recipient('aoife@example.org', 'Aoife Brannigan', 'en');
-$scope = Scope::of($type, $record, $manifest->source, $recipient, new DateTimeImmutable('2026-11-22T08:00:00Z'));
+$messageData = MessageData::of($type, $record, $manifest->source, $recipient, new DateTimeImmutable('2026-11-22T08:00:00Z'));
 
 // Ours: compiled once, as editions are.
 $began = hrtime(true);
@@ -66,7 +66,7 @@ $blade = new BladeCompiler(new Filesystem, $work);
 $blade->compile(__DIR__.'/order.blade.php');
 $bladeFile = $blade->getCompiledPath(__DIR__.'/order.blade.php');
 $inliner = new CssToInlineStyles;
-$blades = static function () use ($bladeFile, $scope, $inliner, $money, $number, $day, $label): string {
+$blades = static function () use ($bladeFile, $messageData, $inliner, $money, $number, $day, $label): string {
     $money = static fn (array $value): string => $money($value['amount'], $value['currency']);
     $__env = new class
     {
@@ -87,16 +87,16 @@ $blades = static function () use ($bladeFile, $scope, $inliner, $money, $number,
             return null;
         }
     };
-    $order = $scope->data['order'];
-    $source = $scope->data['source'];
+    $order = $messageData->data['order'];
+    $source = $messageData->data['source'];
     ob_start();
     include $bladeFile;
 
     return $inliner->convert((string) ob_get_clean());
 };
 
-$ours = static fn (): string => $renderer->html($compiled, $scope);
-$byHand = static fn (): string => $hand->render('order.html.twig', $scope->data);
+$ours = static fn (): string => $renderer->html($compiled, $messageData);
+$byHand = static fn (): string => $hand->render('order.html.twig', $messageData->data);
 $flat = static fn (string $html): string => (string) preg_replace('/>\s+</', '><', trim($html));
 if ($flat($ours()) !== $flat($byHand())) {
     file_put_contents(sys_get_temp_dir().'/ours.html', $flat($ours()));
@@ -130,8 +130,8 @@ for ($round = 0; $round < 15; $round++) {
 [$oursMs, $handMs, $inlineMs] = [$median($rounds['ours']), $median($rounds['hand']), $median($rounds['inline'])];
 
 // Memory: whole messages, filled and put into MIME.
-$message = static function (int $n) use ($renderer, $compiled, $scope, $recipient): void {
-    MimeMessage::compose($renderer->fill($compiled, $scope), $recipient, "bench{$n}", new DateTimeImmutable('2026-11-22'));
+$message = static function (int $n) use ($renderer, $compiled, $messageData, $recipient): void {
+    MimeMessage::compose($renderer->fill($compiled, $messageData), $recipient, "bench{$n}", new DateTimeImmutable('2026-11-22'));
 };
 for ($n = 0; $n < 1_000; $n++) {
     $message($n);

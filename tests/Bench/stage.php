@@ -9,8 +9,8 @@ use Herald\Manuscript\Template;
 use Herald\Record\RecordReader;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Source\Manifest;
 use Tests\Bench\Visitor;
 use Tests\System\Stack;
@@ -29,7 +29,7 @@ return static function (Manifest $manifest, array $record, string $editions): ar
     $type = $manifest->recordTypes['order'];
     $compiled = Compiler::compile(Template::ofJson(Json::ofArray($document, 'bench'), Vocabulary::of($type))->manuscript('en'), Brand::usual());
     $renderer = Renderer::caching($editions);
-    $scope = Scope::of($type, RecordReader::read($type, $record, 'bench'), $manifest->source, null, new DateTimeImmutable('2026-11-22T08:00:00Z'));
+    $messageData = MessageData::of($type, RecordReader::read($type, $record, 'bench'), $manifest->source, null, new DateTimeImmutable('2026-11-22T08:00:00Z'));
 
     $stack = (new Stack(['APP_DEBUG' => 'false']))->withDemo(events: 0)->serve();
     $visitor = Visitor::signedIn($stack);
@@ -43,7 +43,7 @@ return static function (Manifest $manifest, array $record, string $editions): ar
         str_contains($answer, "Thank you {$round}, Aoife") ?: throw new RuntimeException('Not the stage of what was sent');
         $began = hrtime(true);
         for ($n = 0; $n < 20; $n++) {
-            $renderer->html($compiled, $scope);
+            $renderer->html($compiled, $messageData);
         }
         $fills[] = (hrtime(true) - $began) / 20e6;
     }

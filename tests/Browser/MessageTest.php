@@ -13,8 +13,8 @@ use Herald\Manuscript\Template;
 use Herald\Record\RecordReader;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Render\View;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -142,8 +142,8 @@ final class MessageTest extends TestCase
             foreach ($template->languages() as $language) {
                 $compiled = Compiler::compile($template->manuscript($language), $brand);
                 foreach (FirstCast::of($type, $data) as $member) {
-                    $scope = Scope::of($type, $data[$member->key], Sample::source(), null, new \DateTimeImmutable('2026-11-23'), [], $compiled);
-                    $performances["{$key}, {$member->key}, {$language}"] = Renderer::inMemory()->html($compiled, $scope);
+                    $messageData = MessageData::of($type, $data[$member->key], Sample::source(), null, new \DateTimeImmutable('2026-11-23'), [], $compiled);
+                    $performances["{$key}, {$member->key}, {$language}"] = Renderer::inMemory()->html($compiled, $messageData);
                 }
             }
         }
@@ -186,8 +186,8 @@ final class MessageTest extends TestCase
         foreach ($template->languages() as $language) {
             $compiled = Compiler::compile($template->manuscript($language), Brand::usual());
             foreach ([0, 3, 11] as $index) {
-                $scope = Scope::of($type, RecordReader::read($type, $orders[$index]['data'], 'order'), Sample::source(), null, new \DateTimeImmutable('2026-11-23'));
-                $messages["{$language} {$index}"] = Renderer::inMemory()->html($compiled, $scope);
+                $messageData = MessageData::of($type, RecordReader::read($type, $orders[$index]['data'], 'order'), Sample::source(), null, new \DateTimeImmutable('2026-11-23'));
+                $messages["{$language} {$index}"] = Renderer::inMemory()->html($compiled, $messageData);
             }
         }
         foreach ($messages as $name => $html) {

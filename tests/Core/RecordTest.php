@@ -12,7 +12,7 @@ use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
-use Herald\Value\Setting;
+use Herald\Value\Locality;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -124,7 +124,7 @@ final class RecordTest extends TestCase
 
     public function test_a_data_sheet_shows_values_in_words(): void
     {
-        $lines = (new DataSheet(new Setting('en-IE', 'UTC')))->lines(Sample::type()->fields, Sample::record(['guest' => ['name' => "A\u{202E}b"]]), 'visit');
+        $lines = (new DataSheet(new Locality('en-IE', 'UTC')))->lines(Sample::type()->fields, Sample::record(['guest' => ['name' => "A\u{202E}b"]]), 'visit');
         $values = array_column($lines, 'value', 'path');
 
         self::assertSame('€1,234.50', $values['visit.total']);

@@ -21,8 +21,8 @@ use Herald\Record\Vocabulary;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\FilledMessage;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Render\TwigWriter;
 use Masterminds\HTML5;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -218,8 +218,8 @@ final class RenderTest extends TestCase
         ]]), true);
         $type = RecordType::ofJson(Json::ofArray($type, 'odd'));
         $template = Template::ofJson(Sample::document([['id' => 't', 'type' => 'text', 'text' => [['variable' => 'odd.state'], ['text' => ' '], ['variable' => 'odd.note', 'fallback' => "}} <i> {{ 8*8 }} \\'"]]]], ['record_type' => 'odd', 'envelope' => ['subject' => '{odd.id}']]), Vocabulary::of($type));
-        $scope = Scope::of($type, RecordReader::read($type, ['id' => 'o', 'state' => "it's"], 'odd'), Sample::source(), null, new \DateTimeImmutable('2026-11-22'));
-        $message = Renderer::inMemory()->fill(Compiler::compile($template->manuscript('en'), Brand::usual()), $scope);
+        $messageData = MessageData::of($type, RecordReader::read($type, ['id' => 'o', 'state' => "it's"], 'odd'), Sample::source(), null, new \DateTimeImmutable('2026-11-22'));
+        $message = Renderer::inMemory()->fill(Compiler::compile($template->manuscript('en'), Brand::usual()), $messageData);
 
         self::assertStringStartsWith("<b>}} {{ 7*7 }} \\' %} }} <i> {{ 8*8 }} \\'\n", $message->text);
         self::assertStringContainsString('&lt;b&gt;}} {{ 7*7 }} \\&#039; %} }} &lt;i&gt; {{ 8*8 }} \\&#039;', $message->html);
@@ -266,10 +266,10 @@ final class RenderTest extends TestCase
     public function test_a_field_that_is_not_in_the_data_at_all_is_an_error_and_not_an_empty_text(): void
     {
         $compiled = Compiler::compile(Sample::template([self::ALL[0]])->manuscript('en'), Brand::usual());
-        $scope = Scope::kept(['visit' => ['number' => 'V-1'], 'source' => Sample::source()->toArray()], Sample::source());
+        $messageData = MessageData::kept(['visit' => ['number' => 'V-1'], 'source' => Sample::source()->toArray()], Sample::source());
 
         $this->expectExceptionMessage('The data have no "visit.guest.name"');
-        Renderer::inMemory()->html($compiled, $scope);
+        Renderer::inMemory()->html($compiled, $messageData);
     }
 
     /**
@@ -384,7 +384,7 @@ final class RenderTest extends TestCase
         $template = Template::ofJson(Json::ofFile($file), Vocabulary::of($type));
         $record = RecordReader::read($type, json_decode((string) file_get_contents(dirname(__DIR__).'/Bench/record.json'), true), 'bench');
         $compiled = Compiler::compile($template->manuscript('en'), Brand::usual());
-        $html = Renderer::inMemory()->html($compiled, Scope::of($type, $record, Sample::source(), null, new \DateTimeImmutable('2026-11-22'), [], $compiled));
+        $html = Renderer::inMemory()->html($compiled, MessageData::of($type, $record, Sample::source(), null, new \DateTimeImmutable('2026-11-22'), [], $compiled));
 
         self::assertCount(10, $record['items']);
         self::assertLessThan(60 * 1024, strlen($html));

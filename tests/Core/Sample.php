@@ -15,8 +15,8 @@ use Herald\Record\Vocabulary;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\FilledMessage;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Source\Manifest;
 
 /** Small documents to test with. */
@@ -104,9 +104,9 @@ final class Sample
     public static function fillCompiled(CompiledMessage $message, array $changes = []): FilledMessage
     {
         $recipient = new Recipient('aoife@example.org', 'Aoife', 'en');
-        $scope = Scope::of(self::type(), self::record($changes), self::source(), $recipient, new \DateTimeImmutable('2026-11-22T08:00:00Z'), [], $message);
+        $messageData = MessageData::of(self::type(), self::record($changes), self::source(), $recipient, new \DateTimeImmutable('2026-11-22T08:00:00Z'), [], $message);
 
-        return Renderer::inMemory()->fill($message, $scope);
+        return Renderer::inMemory()->fill($message, $messageData);
     }
 
     /** A message without the marks of the stage. */

@@ -353,7 +353,7 @@ final class BrandsTest extends TestCase
      */
     private function read(array $document): TestResponse
     {
-        return $this->ask('POST', self::BRAND.'/reading', ['document' => $document])->assertOk();
+        return $this->ask('POST', self::BRAND.'/analysis', ['document' => $document])->assertOk();
     }
 
     private function stage(): string

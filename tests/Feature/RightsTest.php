@@ -53,7 +53,7 @@ final class RightsTest extends TestCase
         'PUT api/app/sources/{source}/brands/{key}/draft' => ['author', ['key' => 'larkmoor'], '', ['revision' => null]],
         'GET api/app/sources/{source}/brands/{key}/desk' => ['viewer', ['key' => 'larkmoor']],
         'POST api/app/sources/{source}/brands/{key}/comparison' => ['viewer', ['key' => 'larkmoor']],
-        'POST api/app/sources/{source}/brands/{key}/reading' => ['viewer', ['key' => 'larkmoor']],
+        'POST api/app/sources/{source}/brands/{key}/analysis' => ['viewer', ['key' => 'larkmoor']],
         'POST api/app/sources/{source}/brands/{key}/stage' => ['viewer', ['key' => 'larkmoor']],
         'GET api/app/sources/{source}/brands/{key}/versions' => ['viewer', ['key' => 'larkmoor']],
         'GET api/app/sources/{source}/brands/{key}/versions/{number}' => ['viewer', ['key' => 'larkmoor', 'number' => '1']],

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Reference;
 
 use Herald\Value\Formats;
-use Herald\Value\Setting;
+use Herald\Value\Locality;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -37,7 +37,7 @@ final class CldrTest extends TestCase
             $filled = $amount[0] === '-' ? str_replace('-', $minus, $negative ?? '-'.$pattern) : $pattern;
             $expected = str_replace('¤', $symbol.$gap, (string) preg_replace('/[#0,.]+/', $number, $filled));
 
-            $shown = Formats::all()['money']->apply(['amount' => $amount, 'currency' => $currency], new Setting($language));
+            $shown = Formats::all()['money']->apply(['amount' => $amount, 'currency' => $currency], new Locality($language));
             self::assertSame(self::spaces($expected), self::spaces($shown), "{$amount} {$currency}");
         }
     }
@@ -50,7 +50,7 @@ final class CldrTest extends TestCase
             $digits = strlen((string) substr((string) strrchr($value, '.'), 1));
             self::assertSame(
                 self::spaces(self::number($value, $digits, $numbers, $numbers['decimalFormats-numberSystem-latn']['standard'])),
-                self::spaces(Formats::all()['number']->apply($value, new Setting($language))),
+                self::spaces(Formats::all()['number']->apply($value, new Locality($language))),
             );
         }
     }
@@ -63,7 +63,7 @@ final class CldrTest extends TestCase
             foreach (['long', 'full', 'medium'] as $length) {
                 self::assertSame(
                     self::spaces(self::day(new \DateTimeImmutable($day), (string) $calendar['dateFormats'][$length], $calendar)),
-                    self::spaces(Formats::all()['date_'.$length]->apply($day, new Setting($language))),
+                    self::spaces(Formats::all()['date_'.$length]->apply($day, new Locality($language))),
                     "{$length} {$day}",
                 );
             }
@@ -73,11 +73,11 @@ final class CldrTest extends TestCase
     /** IANA zones: the hour that is skipped and the hour that comes twice in Europe/Dublin, 2027. */
     public function test_times_over_clock_changes(): void
     {
-        $time = static fn (string $moment): string => Formats::all()['time']->apply($moment, new Setting('en-IE', 'Europe/Dublin'));
+        $time = static fn (string $moment): string => Formats::all()['time']->apply($moment, new Locality('en-IE', 'Europe/Dublin'));
 
         self::assertSame(['00:59', '02:00'], [$time('2027-03-28T00:59:00Z'), $time('2027-03-28T01:00:00Z')]);
         self::assertSame(['01:30', '01:30', '02:00'], [$time('2027-10-31T00:30:00Z'), $time('2027-10-31T01:30:00Z'), $time('2027-10-31T02:00:00Z')]);
-        self::assertSame('31 October 2027', Formats::all()['date_long']->apply('2027-10-31', new Setting('en-IE', 'America/Los_Angeles')), 'a day has no zone');
+        self::assertSame('31 October 2027', Formats::all()['date_long']->apply('2027-10-31', new Locality('en-IE', 'America/Los_Angeles')), 'a day has no zone');
     }
 
     /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
+use Herald\Value\Locality;
 use Herald\Value\MoneyFormat;
-use Herald\Value\Setting;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 
@@ -21,7 +21,7 @@ final class CurrencyTest extends TestCase
             if ($code[0] === 'X' && ! in_array($code, ['XAF', 'XCD', 'XOF', 'XPF'], true)) {
                 continue;
             }
-            $shown = $format->apply(['amount' => '1234.56789', 'currency' => $code], new Setting('en'));
+            $shown = $format->apply(['amount' => '1234.56789', 'currency' => $code], new Locality('en'));
             self::assertMatchesRegularExpression($digits === 0 ? '/1,235$/' : '/1,234\.\d{'.$digits.'}$/', $shown, $code);
             $checked++;
         }
@@ -30,7 +30,7 @@ final class CurrencyTest extends TestCase
 
     public function test_amounts_are_rounded_half_up_and_exactly(): void
     {
-        $money = static fn (string $amount, string $currency): string => (new MoneyFormat)->apply(['amount' => $amount, 'currency' => $currency], new Setting('en'));
+        $money = static fn (string $amount, string $currency): string => (new MoneyFormat)->apply(['amount' => $amount, 'currency' => $currency], new Locality('en'));
 
         self::assertSame('€1.01', $money('1.005', 'EUR'), 'a double would be 1.00499…');
         self::assertSame('-€2.68', $money('-2.675', 'EUR'));

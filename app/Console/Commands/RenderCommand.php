@@ -21,8 +21,8 @@ use Herald\Record\RecordType;
 use Herald\Record\Source;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
+use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\Scope;
 use Herald\Value\Type;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\File;
@@ -80,7 +80,7 @@ final class RenderCommand extends Command
         $choice = LanguageChoice::lookup(is_string($wanted) ? $wanted : $recipient->language, is_string($wanted) ? $template->languages() : $template->wholeLanguages(), $byFiles ? $template->languages()[0] : $source->defaultLanguage);
         $compiled = Compiler::compile($template->manuscript($choice->language), $brand);
         $now = now()->toDateTimeImmutable();
-        $filled = Renderer::inMemory()->fill($compiled, Scope::of($type, $data, $source, $recipient, $now, [], $compiled));
+        $filled = Renderer::inMemory()->fill($compiled, MessageData::of($type, $data, $source, $recipient, $now, [], $compiled));
         $message = MimeMessage::compose($filled, $recipient, 'rendered', $now);
 
         File::ensureDirectoryExists($out);

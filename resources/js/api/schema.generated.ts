@@ -536,7 +536,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/brands/{key}/reading": {
+    "/brands/{key}/analysis": {
         parameters: {
             query?: never;
             header?: never;
@@ -546,7 +546,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What is to be said of what has been designed so far */
-        post: operations["readBrand"];
+        post: operations["analyseBrand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1425,7 +1425,7 @@ export interface components {
                 [key: string]: string;
             };
         };
-        BrandReading: {
+        BrandAnalysis: {
             colours: components["schemas"]["Palette"];
             tokens: components["schemas"]["Tokens"];
             dark: components["schemas"]["Colours"];
@@ -2763,7 +2763,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    readBrand: {
+    analyseBrand: {
         parameters: {
             query?: never;
             header?: never;
@@ -2786,7 +2786,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BrandReading"];
+                    "application/json": components["schemas"]["BrandAnalysis"];
                 };
             };
             default: components["responses"]["Problem"];

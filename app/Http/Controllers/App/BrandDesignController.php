@@ -53,7 +53,7 @@ final class BrandDesignController
     }
 
     /** What is to be said of what has been designed so far: contrasts, the dark set, the logo on its grounds, its CSS. */
-    public function reading(Source $source, string $key, ReadDocument $request): JsonResponse
+    public function analysis(Source $source, string $key, ReadDocument $request): JsonResponse
     {
         $desk = BrandDesk::of($source, $key);
         $document = $desk->formed($request->sent());
@@ -82,8 +82,8 @@ final class BrandDesignController
         $renderer = Renderer::inMemory(app(Limits::class));
 
         return response()->json(['messages' => array_map(static function (array $wanted) use ($desk, $design, $renderer, $asked): array {
-            [$answer, $message, $scope] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);
-            $line = static fn (MessagePart $part): string => $renderer->part($message, $part, $scope);
+            [$answer, $message, $messageData] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);
+            $line = static fn (MessagePart $part): string => $renderer->part($message, $part, $messageData);
 
             return [
                 'html' => $asked['text'] ? null : View::from($asked['view'])->of($line(MessagePart::Html)), 'text' => $asked['text'] ? $line(MessagePart::Text) : null,

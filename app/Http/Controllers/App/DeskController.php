@@ -34,7 +34,7 @@ use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\MessagePart;
 use Herald\Render\View;
-use Herald\Value\Setting;
+use Herald\Value\Locality;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
@@ -70,7 +70,7 @@ final class DeskController
         $desk = TemplateDesk::of($source, $key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
-        $sheet = new DataSheet(new Setting($source->locale('en'), $source->zone));
+        $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone));
         $values = [];
         foreach ($sheet->lines($desk->type->fields, RecordReader::read($desk->type, $record->data, $record->key), $desk->type->key) as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {

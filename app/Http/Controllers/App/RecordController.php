@@ -26,7 +26,7 @@ use Herald\Record\DataSheetLine;
 use Herald\Record\Field;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
-use Herald\Value\Setting;
+use Herald\Value\Locality;
 use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -160,7 +160,7 @@ final class RecordController
     {
         $declared = $source->manifest()->source;
 
-        return new DataSheet(new Setting($declared->locale('en'), $declared->zone));
+        return new DataSheet(new Locality($declared->locale('en'), $declared->zone));
     }
 
     /**

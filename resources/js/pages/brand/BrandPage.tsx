@@ -15,7 +15,7 @@ import { useSaving, useTakenUp, type Saved, type Shelf } from '../../drafts/savi
 import { useComposer } from '../../manuscript/store';
 import { useSaid } from '../../drafts/useSaid';
 import { Colours } from './Colours';
-import { design, type Reading } from './design';
+import { design, type Analysis } from './design';
 import { BrandsDialog, PublishDialog, VersionsDialog } from './dialogs';
 import { LogoPart } from './LogoPart';
 import { Messages } from './Messages';
@@ -73,12 +73,12 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
     const [side, setSide] = useState<'style' | 'messages'>('style');
     const [staged, setStaged] = useState<string | null>(null);
     const narrow = useNarrow();
-    const reading = useSaid(useCallback((document: Manuscript) => got(api.POST('/brands/{key}/reading', { params: { path: { key } }, body: { document: document as unknown as Schemas['BrandDocument'] } })), [key]), 150);
+    const analysis = useSaid(useCallback((document: Manuscript) => got(api.POST('/brands/{key}/analysis', { params: { path: { key } }, body: { document: document as unknown as Schemas['BrandDocument'] } })), [key]), 150);
     useEffect(() => {
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
 
-    const { colours, tokens } = reading ?? supplied.desk;
+    const { colours, tokens } = analysis ?? supplied.desk;
     const desk: Desk = useMemo(
         () => ({
             ...supplied.desk,
@@ -87,7 +87,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
             values: supplied.values,
             record: null,
             findings: [],
-            around: reading?.around ?? supplied.desk.around,
+            around: analysis?.around ?? supplied.desk.around,
             colours,
             colourValues: Object.fromEntries(colours.map(({ role, value }) => [role, value])),
             tokens,
@@ -96,7 +96,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
             openSheet: () => setOpen('variables'),
             openBlocks: () => setOpen('blocks'),
         }),
-        [supplied, key, colours, tokens, reading?.around, staged],
+        [supplied, key, colours, tokens, analysis?.around, staged],
     );
     const put = useUpload<{ dark: boolean }>((picture, { dark }) => (dark ? design('version for the dark', { 'logo/dark_picture': picture.name }) : setTaken({ picture: picture.name })));
     const take = (file: File, dark: boolean) => put.mutate({ file, about: { dark } });
@@ -120,20 +120,20 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
 
     const style = (
         <div className="house-style" tabIndex={-1}>
-            <LogoPart reading={reading} mayEdit={mayEdit} take={take} pick={(picture) => setTaken({ picture })} />
+            <LogoPart analysis={analysis} mayEdit={mayEdit} take={take} pick={(picture) => setTaken({ picture })} />
             {put.isPending && (
                 <p role="status" className="style-part text-muted">
                     The picture is taken in…
                 </p>
             )}
-            <Colours reading={reading} mayEdit={mayEdit} />
+            <Colours analysis={analysis} mayEdit={mayEdit} />
             <TypePart mayEdit={mayEdit} />
             <Measures mayEdit={mayEdit} />
-            <FramePart reading={reading} />
+            <FramePart analysis={analysis} />
             <Senders />
             <Social mayEdit={mayEdit} />
             <Legal source={supplied.source.legal} mayEdit={mayEdit} />
-            <OwnCss reading={reading} elements={supplied.elements} mayEdit={mayEdit} />
+            <OwnCss analysis={analysis} elements={supplied.elements} mayEdit={mayEdit} />
         </div>
     );
     const messages = <Messages brand={key} choices={supplied.messages} staged={setStaged} />;
@@ -141,7 +141,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
     return (
         <DeskContext value={desk}>
             <div data-composer className="composer">
-                <Bar line={line} brands={brands} saved={saving.saved} reading={reading} narrow={narrow} side={side} turn={() => setSide(side === 'style' ? 'messages' : 'style')} open={setOpen} publish={() => void publish()} />
+                <Bar line={line} brands={brands} saved={saving.saved} analysis={analysis} narrow={narrow} side={side} turn={() => setSide(side === 'style' ? 'messages' : 'style')} open={setOpen} publish={() => void publish()} />
                 <ConflictDialog load={theirs} why={saving.saved.state === 'conflict' ? saving.saved.why : ''} open={saving.saved.state === 'conflict'} settle={saving.settle} />
                 <Halves id="brand" left={style} right={messages} narrow={narrow} side={side === 'messages' ? 'right' : 'left'} size="47" />
             </div>
@@ -177,12 +177,12 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
 
 type Opening = 'versions' | 'brands';
 
-function Bar({ line, brands, saved, reading, narrow, side, turn, open, publish }: { line: Schemas['BrandLine']; brands: Schemas['BrandLine'][]; saved: Saved; reading: Reading | null; narrow: boolean; side: 'style' | 'messages'; turn: () => void; open: (what: Opening) => void; publish: () => void }) {
+function Bar({ line, brands, saved, analysis, narrow, side, turn, open, publish }: { line: Schemas['BrandLine']; brands: Schemas['BrandLine'][]; saved: Saved; analysis: Analysis | null; narrow: boolean; side: 'style' | 'messages'; turn: () => void; open: (what: Opening) => void; publish: () => void }) {
     const mayEdit = useComposer((state) => state.mayEdit);
     const mayPublish = useMayPublish();
     const changes = useComposer((state) => state.past.length);
     const navigate = useNavigate();
-    const noted = reading?.findings.filter(({ weight }) => weight !== 'remark').length ?? 0;
+    const noted = analysis?.findings.filter(({ weight }) => weight !== 'remark').length ?? 0;
 
     return (
         <header className="composer-bar">

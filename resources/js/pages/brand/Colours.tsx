@@ -2,12 +2,12 @@ import { Check, X } from 'lucide-react';
 import { Fragment } from 'react';
 import { useDesk } from '../../manuscript/desk';
 import { Hue } from '../../parts/Hue';
-import { design, named, useDesign, type Reading } from './design';
+import { design, named, useDesign, type Analysis } from './design';
 import { Findings } from '../../drafts/Findings';
 import { Part } from './Row';
 
 /** One colour a role, with its contrasts as figures, and the set for dark surroundings beside it. */
-export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit: boolean }) {
+export function Colours({ analysis, mayEdit }: { analysis: Analysis | null; mayEdit: boolean }) {
     const colours = useDesign(({ colours: all }) => all);
     const chosen = useDesign(({ dark }) => dark);
     const { colours: roles, needed_contrast: needed } = useDesk();
@@ -28,10 +28,10 @@ export function Colours({ reading, mayEdit }: { reading: Reading | null; mayEdit
                 </thead>
                 <tbody>
                     {roles.map(({ role, about }) => {
-                        const pairs = reading?.pairs.filter((pair) => pair.text === role) ?? [];
+                        const pairs = analysis?.pairs.filter((pair) => pair.text === role) ?? [];
                         const own = chosen?.[role];
-                        const shown = own ?? reading?.dark[role];
-                        const found = reading?.findings.filter(({ part }) => part === `colours/${role}` || part === `dark/${role}`) ?? [];
+                        const shown = own ?? analysis?.dark[role];
+                        const found = analysis?.findings.filter(({ part }) => part === `colours/${role}` || part === `dark/${role}`) ?? [];
 
                         return (
                             <Fragment key={role}>

@@ -2,7 +2,7 @@ import { Pipette } from 'lucide-react';
 import { useState } from 'react';
 import { FileButton } from '../../parts/FileButton';
 import { Hue } from '../../parts/Hue';
-import { design, pictureAt, useDesign, type Reading } from './design';
+import { design, pictureAt, useDesign, type Analysis } from './design';
 import { Findings } from '../../drafts/Findings';
 import { Figure } from '../../parts/Figure';
 import { Part, TextField } from './Row';
@@ -10,12 +10,12 @@ import { Part, TextField } from './Row';
 const ADDRESS = /^(https?:\/\/|mailto:)\S+$/;
 
 /** The logo on the grounds it really stands on, with what is to be said of it. */
-export function LogoPart({ reading, mayEdit, take, pick }: { reading: Reading | null; mayEdit: boolean; take: (file: File, dark: boolean) => void; pick: (picture: string) => void }) {
+export function LogoPart({ analysis, mayEdit, take, pick }: { analysis: Analysis | null; mayEdit: boolean; take: (file: File, dark: boolean) => void; pick: (picture: string) => void }) {
     const logo = useDesign((document) => document.logo);
     const header = useDesign(({ colours }) => colours['header'] ?? '#FFFFFF');
     const [over, setOver] = useState(false);
-    const weight = reading?.pictures['logo/picture'];
-    const darkWeight = reading?.pictures['logo/dark_picture'];
+    const weight = analysis?.pictures['logo/picture'];
+    const darkWeight = analysis?.pictures['logo/dark_picture'];
     const width = logo?.width ?? 160;
 
     return (
@@ -40,7 +40,7 @@ export function LogoPart({ reading, mayEdit, take, pick }: { reading: Reading | 
                 {logo ? (
                     <div className="grid grid-cols-2 max-sm:grid-cols-1 gap-2 mb-2">
                         <Ground words="in the light" colour={logo.plate ?? header} around={header} picture={logo.picture} width={width} />
-                        <Ground words="in the dark" colour={logo.plate ?? reading?.dark['header'] ?? header} around={reading?.dark['header'] ?? header} picture={logo.dark_picture ?? logo.picture} width={width} />
+                        <Ground words="in the dark" colour={logo.plate ?? analysis?.dark['header'] ?? header} around={analysis?.dark['header'] ?? header} picture={logo.dark_picture ?? logo.picture} width={width} />
                     </div>
                 ) : (
                     <p className="text-muted mb-2">No logo yet: the header says the source’s name. Drop a logo or a banner here; colours are proposed from it, and nothing changes before you take them.</p>
@@ -67,7 +67,7 @@ export function LogoPart({ reading, mayEdit, take, pick }: { reading: Reading | 
                     </div>
                 )}
             </div>
-            <Findings findings={reading?.findings.filter(({ part }) => part === 'logo') ?? []} />
+            <Findings findings={analysis?.findings.filter(({ part }) => part === 'logo') ?? []} />
             {logo && (
                 <fieldset disabled={!mayEdit} className="grid gap-1.5 mt-2 text-[13px]">
                     <div className="flex flex-wrap gap-x-4 gap-y-1.5 items-center">

@@ -7,7 +7,7 @@ import { ENVELOPE } from '../../manuscript/shape';
 import { Chip } from '../../manuscript/Chip';
 import { useComposer } from '../../manuscript/store';
 import { useDesk } from '../../manuscript/desk';
-import { design, EMPTY, useDesign, type Reading } from './design';
+import { design, EMPTY, useDesign, type Analysis } from './design';
 import { Findings } from '../../drafts/Findings';
 import { Figure } from '../../parts/Figure';
 import { Part, TextField } from './Row';
@@ -35,13 +35,13 @@ export function Measures({ mayEdit }: { mayEdit: boolean }) {
 }
 
 /** Header and footer, written with the composer's own parts. */
-export function FramePart({ reading }: { reading: Reading | null }) {
+export function FramePart({ analysis }: { analysis: Analysis | null }) {
     return (
         <Part title="Header and footer" note="Around every message. They are written as messages are; what they may name is there for every message.">
             <div className="frame-manuscript">
                 <Manuscript />
             </div>
-            <Findings findings={reading?.findings.filter(({ part }) => /^(manuscript|translations|envelope)/.test(part ?? '')) ?? []} />
+            <Findings findings={analysis?.findings.filter(({ part }) => /^(manuscript|translations|envelope)/.test(part ?? '')) ?? []} />
         </Part>
     );
 }
@@ -148,7 +148,7 @@ export function Legal({ source, mayEdit }: { source: string | null; mayEdit: boo
     );
 }
 
-export function OwnCss({ reading, elements, mayEdit }: { reading: Reading | null; elements: Schemas['BrandDesk']['elements']; mayEdit: boolean }) {
+export function OwnCss({ analysis, elements, mayEdit }: { analysis: Analysis | null; elements: Schemas['BrandDesk']['elements']; mayEdit: boolean }) {
     const css = useDesign((document) => document.css ?? '');
 
     return (
@@ -163,7 +163,7 @@ export function OwnCss({ reading, elements, mayEdit }: { reading: Reading | null
                 placeholder={'.heading { letter-spacing: 1px }\n.footer .link { text-decoration: none }'}
                 onChange={(event) => design('own CSS', { css: event.target.value || null }, 'css')}
             />
-            <Findings findings={reading?.findings.filter(({ part }) => part === 'css') ?? []} />
+            <Findings findings={analysis?.findings.filter(({ part }) => part === 'css') ?? []} />
             <details className="text-[13px] mt-1">
                 <summary className="cursor-pointer">The classes there are</summary>
                 <dl className="grid grid-cols-[auto_1fr] gap-x-4 mt-1">

@@ -29,7 +29,7 @@ export function design(name: string, values: Record<string, unknown>, merge?: st
     );
 }
 
-export type Reading = Schemas['BrandReading'];
+export type Analysis = Schemas['BrandAnalysis'];
 
 export const pictureAt = (name: string, width = 640): string => `/pictures/${width}/${name}`;
 

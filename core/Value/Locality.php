@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Herald\Value;
 
 /** What a format needs to know besides the value. */
-final readonly class Setting
+final readonly class Locality
 {
     /**
      * @param  string  $language  BCP 47 tag, with the region whose usage is followed

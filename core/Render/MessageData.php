@@ -9,7 +9,7 @@ use Herald\Record\RecordType;
 use Herald\Record\Source;
 
 /** All that a message may name, as plain arrays: what {@see \Herald\Record\Vocabulary} declares, with its values. */
-final readonly class Scope
+final readonly class MessageData
 {
     /**
      * @param  array<string, mixed>  $data  normalised values by root name
