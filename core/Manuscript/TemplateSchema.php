@@ -141,12 +141,13 @@ final class TemplateSchema
                 'else' => ['maxProperties' => 1],
             ],
         ];
-        $choices = [];
+        // One after the other, so that a block is held against no more types than it takes to find its own.
+        $choice = [];
+        foreach (array_reverse(array_keys(Blocks::types())) as $type) {
+            $choice = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type], ...($choice === [] ? [] : ['else' => $choice])];
+        }
         foreach (Blocks::all() as $type => $class) {
             $schema = $class::schema();
-            if (isset(Blocks::types()[$type])) {
-                $choices[] = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type]];
-            }
             $definitions[$type] = [
                 'title' => $schema['title'],
                 'x-purpose' => $schema['x-purpose']->value,
@@ -167,7 +168,7 @@ final class TemplateSchema
             'type' => 'object',
             'required' => ['id', 'type'],
             'properties' => ['type' => ['type' => 'string', 'enum' => array_keys(Blocks::types())]],
-            'allOf' => $choices,
+            ...$choice,
         ];
 
         return $definitions;
