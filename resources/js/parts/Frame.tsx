@@ -61,18 +61,18 @@ export function Frame() {
             <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-raised focus:p-3">
                 To the page
             </a>
-            <header className="bg-neutral text-neutral-content border-b-2 border-brass h-[46px] flex items-center px-5 max-md:px-2 gap-0.5 overflow-x-auto">
+            <header className="bg-neutral text-neutral-content border-b-2 border-brass h-(--bar) flex max-md:flex-wrap items-center px-5 max-md:px-2 gap-0.5">
                 <NavLink to="/running-order" className="flex items-center gap-2 font-serif font-semibold text-base mr-2 whitespace-nowrap">
                     <Mark /> <span className="max-md:sr-only">Velvet Herald</span>
                 </NavLink>
                 {source && <Sources source={source} sources={sources} />}
-                <nav aria-label="Work" className="flex">
+                <nav aria-label="Work" className="flex max-md:order-last max-md:w-full max-md:overflow-x-auto">
                     {(source ? WORK : []).map(([to, name, beneath]) => (
                         <NavLink
                             key={to}
                             to={to}
                             aria-current={at.startsWith(to) || at.startsWith(beneath) ? 'page' : undefined}
-                            className="px-2.5 max-md:px-1.5 pt-3 pb-2.5 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
+                            className="px-2.5 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
                         >
                             {name}
                         </NavLink>

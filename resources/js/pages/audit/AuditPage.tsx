@@ -29,16 +29,16 @@ export function AuditPage() {
                 <table className="w-full text-[13px] border-t border-line">
                     <thead>
                         <tr className="text-left text-muted border-b border-line">
-                            <th scope="col" className="font-normal py-1.5 pr-3 w-36">
+                            <th scope="col" className="font-normal py-1.5 pr-3 w-36 max-md:w-auto">
                                 When
                             </th>
-                            <th scope="col" className="font-normal pr-3 w-40">
+                            <th scope="col" className="font-normal pr-3 w-40 max-md:w-auto">
                                 Who
                             </th>
                             <th scope="col" className="font-normal pr-3">
                                 What
                             </th>
-                            <th scope="col" className="font-normal w-36">
+                            <th scope="col" className="font-normal w-36 max-md:hidden">
                                 From where
                             </th>
                         </tr>
@@ -57,7 +57,7 @@ export function AuditPage() {
                                     )}
                                     <Changed changes={deed.changes} />
                                 </td>
-                                <td className="py-1.5 text-muted break-all">{deed.from === 'by command' ? '' : deed.from}</td>
+                                <td className="py-1.5 text-muted break-all max-md:hidden">{deed.from === 'by command' ? '' : deed.from}</td>
                             </tr>
                         ))}
                     </tbody>
