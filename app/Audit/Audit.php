@@ -34,7 +34,7 @@ final class Audit
     /** The same, of what is done over and over: one entry for what goes on, with how often. */
     public static function goesOn(?User $by, string $event, string $words, ?Model $to = null, ?Source $source = null): void
     {
-        $latest = Activity::query()->where(['event' => $event, 'description' => mb_strimwidth($words, 0, 1000, '…'), 'origin' => self::origin(), 'causer_id' => $by?->id, 'source_id' => $source?->id])
+        $latest = Activity::query()->where(['event' => $event, 'description' => mb_strimwidth($words, 0, 1000, '…'), 'origin' => self::origin(), 'causer_id' => $by?->id, 'source_id' => $source?->id, 'subject_type' => $to?->getMorphClass(), 'subject_id' => $to?->getKey()])
             ->where('updated_at', '>=', now()->subMinutes(self::GOING_ON))->latest('id')->first();
         if ($latest === null) {
             self::note($by, $event, $words, $to, $source);

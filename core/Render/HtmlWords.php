@@ -76,7 +76,7 @@ abstract class HtmlWords extends Writer
      * A link round something, which stands there without it where the address turns out not to be safe to follow.
      *
      * @param  array<string, string|ColourRole|Token>  $style
-     * @param  bool  $always  whether the element stays, without its address, so that its look does
+     * @param  bool  $always  whether it is the link of a block that is left out where it leads nowhere: there is no other case, but for one that is still written
      */
     public function link(Link $link, array $style, \Closure $inside, bool $always = false, ?Element $part = null): void
     {
@@ -90,18 +90,17 @@ abstract class HtmlWords extends Writer
 
             return;
         }
-        $this->twig->tag('set _to = '.$this->address($link));
         if ($always) {
+            // Where it leads was found out before the block was begun, see shown().
             $this->markup($open);
-            $this->twig->tag('if _to');
             $this->href();
-            $this->twig->tag('endif');
             $this->markup('>');
             $inside();
             $this->markup('</a>');
 
             return;
         }
+        $this->twig->tag('set _to = '.$this->address($link));
         $this->twig->tag('if _to');
         $this->markup($open);
         $this->href();

@@ -43,7 +43,8 @@ abstract class Writer
             // What leads nowhere whatever the data is seen while it is written, and never published.
             $needed = $block instanceof Leading && self::fixedAddress($block->link()) === null;
             if ($needed) {
-                $this->twig->tag('if '.$this->address($block->link()));
+                $this->twig->tag('set _to = '.$this->address($block->link()));
+                $this->twig->tag('if _to');
             }
             $write();
             if ($needed) {

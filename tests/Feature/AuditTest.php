@@ -48,6 +48,13 @@ final class AuditTest extends TestCase
             ['published', 'Night-blue receipt, version 2, published', 'Publisher', []],
             ['draft', 'Night-blue receipt, written on', 'Publisher', []],
         ], array_map(static fn (array $deed): array => [$deed['event'], $deed['what'], $deed['who'], array_map(array_values(...), $deed['changes'])], $deeds));
+        // Another one that is called the same is another deed.
+        $this->signIn(Role::Publisher)->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Night-blue receipt', 'from' => 'copy', 'template' => 'night-blue-receipt'])->assertStatus(201);
+        $copy = $this->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt-2')->json('document');
+        $this->ask('PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt-2/draft', ['revision' => 1, 'version' => null, 'document' => $copy])->assertOk();
+        self::assertSame(1, Activity::query()->where('event', 'draft')->latest('id')->firstOrFail()->getExtraProperty('times', 1));
+        Activity::query()->whereIn('id', Activity::query()->latest('id')->limit(2)->pluck('id'))->delete();
+        $this->signIn();
         self::assertSame([3, '127.0.0.1'], [$deeds[7]['times'], $deeds[7]['from']], 'what goes on is one entry');
 
         $found = fn (string $search): array => array_column($this->ask('GET', '/api/app/audit?search='.rawurlencode($search))->json('deeds'), 'event');

@@ -101,6 +101,6 @@ final class SessionController
     /** The hash of a password that nobody has, made once and with the rounds that are usual. */
     private static function nobody(): string
     {
-        return Cache::rememberForever('nobody-'.config()->string('hashing.driver').config()->string('hashing.bcrypt.rounds'), static fn (): string => Hash::make(Str::random(40)));
+        return Cache::rememberForever('nobody-'.hash('sha256', serialize(config('hashing'))), static fn (): string => Hash::make(Str::random(40)));
     }
 }
