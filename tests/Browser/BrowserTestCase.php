@@ -19,16 +19,13 @@ use Tests\System\Stack;
 /** Drives the real interface in headless Chromium, by what people see: roles, names and words. */
 abstract class BrowserTestCase extends TestCase
 {
-    private static ?Chromium $chromium = null;
-
     protected RemoteWebDriver $driver;
 
     protected Stack $stack;
 
     protected function setUp(): void
     {
-        self::$chromium ??= new Chromium;
-        $this->driver = self::$chromium->driver;
+        $this->driver = Chromium::shared()->driver;
     }
 
     protected function tearDown(): void
@@ -37,14 +34,8 @@ abstract class BrowserTestCase extends TestCase
             $this->driver->takeScreenshot(sys_get_temp_dir().'/herald-failed-'.$this->name().'.png');
         }
         // So that the next test is not signed in, and the page asks no server that is gone.
-        $this->driver->manage()->deleteAllCookies();
-        $this->driver->get('about:blank');
+        Chromium::shared()->clear($this->stack->url);
         $this->stack->stop();
-    }
-
-    public static function tearDownAfterClass(): void
-    {
-        self::$chromium = null;
     }
 
     protected function open(string $path): void
@@ -222,14 +213,14 @@ abstract class BrowserTestCase extends TestCase
         $this->addToAssertionCount(1);
     }
 
-    /** The words of all such elements; none while they are being drawn anew. */
+    /** The words of all such elements that are seen, line by line. */
     protected function text(string $xpath): string
     {
-        try {
-            return implode("\n", array_map(static fn (RemoteWebElement $element): string => $element->getText(), $this->driver->findElements(WebDriverBy::xpath($xpath))));
-        } catch (StaleElementReferenceException) {
-            return '';
-        }
+        return (string) $this->driver->executeScript(<<<'JS'
+            const found = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+            return Array.from({length: found.snapshotLength}, (_, n) => found.snapshotItem(n)).map(one => one.checkVisibility({visibilityProperty: true}) ? one.innerText : '')
+                .map(words => words.replaceAll('\u00a0', ' ').replace(/[ \t]*\n\s*/g, '\n').trim()).join('\n');
+            JS, [$xpath]);
     }
 
     /** The words of a message as its frame shows them. */

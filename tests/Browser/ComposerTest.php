@@ -440,7 +440,7 @@ final class ComposerTest extends BrowserTestCase
         $this->open('/templates/night-blue-receipt');
         $this->waitForStage('Paragraph 39');
         $this->into('//*[@aria-label="Heading: Words"]');
-        for ($n = 0; $n < 40; $n++) {
+        for ($n = 0; $n < 25; $n++) {
             $before = count($this->measures());
             $this->type(chr(97 + $n % 26));
             Stack::waitFor(fn (): bool => count($this->measures()) > $before, 'the stage');
@@ -448,9 +448,9 @@ final class ComposerTest extends BrowserTestCase
         $times = array_slice($this->measures(), 5);
         sort($times);
         [$p50, $p95] = [$times[intdiv(count($times), 2)], $times[(int) floor(count($times) * 0.95)]];
-        fwrite(STDERR, sprintf("\nchange to new stage, 40 blocks: p50 %d ms, p95 %d ms, %d changes\n", $p50, $p95, count($times)));
+        Stack::tell(sprintf('change to new stage, 40 blocks: p50 %d ms, p95 %d ms, %d changes', $p50, $p95, count($times)));
         // Never a timed test: what counts is that every change has led to a stage, and the last one to the true one.
-        self::assertGreaterThan(20, count($times));
+        self::assertGreaterThan(10, count($times));
         $this->waitForStage('Thank you');
 
         // Two hundred blocks, and a width at which the halves are two sides of one sheet.
@@ -458,7 +458,7 @@ final class ComposerTest extends BrowserTestCase
         $this->open('/templates');
         $this->see('Night-blue receipt');
         $this->lengthen(200);
-        $this->resize(1024);
+        Chromium::shared()->resize(1024);
         $this->open('/templates/night-blue-receipt');
         $this->into('//*[@aria-label="Heading: Words"]');
         $this->type('Now ');
@@ -468,7 +468,7 @@ final class ComposerTest extends BrowserTestCase
         $this->type(Key::F2);
         $this->waitForStage('Paragraph 199');
         $this->assertAccessible();
-        $this->resize(null);
+        Chromium::shared()->resize(null);
         $this->driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
         $this->open('/templates/night-blue-receipt');
         $this->waitForStage('Paragraph 199');
@@ -578,17 +578,6 @@ final class ComposerTest extends BrowserTestCase
     private function letter(): Message
     {
         return Message::from($this->stack->rows('select raw from letters order by id desc limit 1')[0]['raw'] ?? "Subject: none\r\n\r\n", false);
-    }
-
-    private function resize(?int $width): void
-    {
-        $width === null ? $this->command('Emulation.clearDeviceMetricsOverride', []) : $this->command('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
-    }
-
-    /** @param  array<string, mixed>  $parameters */
-    private function command(string $name, array $parameters): void
-    {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $name, 'params' => (object) $parameters]);
     }
 
     /** @return list<float> from each change to its stage, in ms */

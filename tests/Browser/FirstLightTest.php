@@ -209,7 +209,7 @@ final class FirstLightTest extends BrowserTestCase
         }
         $this->driver->executeScript("localStorage.removeItem('herald-theme')");
         foreach ([1280, 1024] as $width) {
-            $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+            Chromium::shared()->resize($width);
             foreach (self::PAGES as $path) {
                 $this->open($path);
                 $this->element('//h1');
@@ -217,7 +217,6 @@ final class FirstLightTest extends BrowserTestCase
                 self::assertLessThanOrEqual($width, $this->driver->executeScript('return document.documentElement.scrollWidth'), "{$path} at {$width}");
             }
         }
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.clearDeviceMetricsOverride', 'params' => new \stdClass]);
     }
 
     private function waitUntilSent(int $number): void

@@ -29,13 +29,14 @@ final class MessageTest extends TestCase
 
     protected function setUp(): void
     {
-        $this->chromium = new Chromium;
+        $this->chromium = Chromium::shared();
         $this->file = sys_get_temp_dir().'/herald-message-'.bin2hex(random_bytes(6)).'.html';
     }
 
     protected function tearDown(): void
     {
         @unlink($this->file);
+        $this->chromium->resize(null);
     }
 
     public function test_columns_stand_side_by_side_and_below_each_other_on_a_phone(): void
@@ -71,9 +72,10 @@ final class MessageTest extends TestCase
     public function test_no_message_is_wider_than_its_window_nor_than_its_brand_whoever_it_is_about(Brand $brand, int $most): void
     {
         foreach (self::performances($brand) as $name => $html) {
-            file_put_contents($this->file, $html);
+            $this->show($html);
             foreach ([320, 375, 600, 1280] as $width) {
-                [$scroll, $content] = $this->measure($width, "return [document.documentElement.scrollWidth, Math.max(...[...document.querySelectorAll('h1, p, th, img')].map(one => one.getBoundingClientRect().width))]");
+                $this->chromium->resize($width);
+                [$scroll, $content] = $this->chromium->driver->executeScript("return [document.documentElement.scrollWidth, Math.max(...[...document.querySelectorAll('h1, p, th, img')].map(one => one.getBoundingClientRect().width))]");
                 self::assertLessThanOrEqual($width, $scroll, "{$name} at {$width}");
                 self::assertLessThanOrEqual(min($width, $most), $content, "{$name} at {$width}");
             }
@@ -215,12 +217,17 @@ final class MessageTest extends TestCase
         return $this->chromium->driver->executeAsyncScript("const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']}).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + (n.any[0]?.message ?? '')).join(' | '))))");
     }
 
+    private function show(string $html): void
+    {
+        file_put_contents($this->file, $html);
+        $this->chromium->driver->get('file://'.$this->file);
+    }
+
     private function measure(int $width, string $script): mixed
     {
-        $driver = $this->chromium->driver;
-        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]]);
-        $driver->get('file://'.$this->file);
+        $this->chromium->resize($width);
+        $this->chromium->driver->get('file://'.$this->file);
 
-        return $driver->executeScript($script);
+        return $this->chromium->driver->executeScript($script);
     }
 }

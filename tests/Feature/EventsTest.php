@@ -32,7 +32,7 @@ final class EventsTest extends TestCase
         self::assertSame('waits for order.note_added', $verdicts['note-added']['reason'], 'and each says why not');
         self::assertSame('Status is being packed, not pending', $verdicts['awaiting-payment']['reason']);
         self::assertSame('packing', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status']);
-        self::assertSame([3, 0, 3], [Due::query()->count(), Dispatch::query()->count(), DB::table('jobs')->count()], 'nothing is decided yet; each has its job');
+        self::assertSame([3, 0, 3], [Due::query()->count(), Dispatch::query()->count(), self::jobs()], 'nothing is decided yet; each has its job');
 
         $this->work();
         $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'order-received')->firstOrFail();
@@ -52,7 +52,7 @@ final class EventsTest extends TestCase
 
         $this->raise(['id' => 'evt-1', 'event' => 'order.changed', 'record' => ['status' => 'paid'] + self::ORDER])->assertStatus(200)
             ->assertJsonPath('message', 'An event with this id came before, with another content. Nothing more was done.');
-        self::assertSame([1, 3, 3], [Event::query()->count(), Due::query()->count(), DB::table('jobs')->count()]);
+        self::assertSame([1, 3, 3], [Event::query()->count(), Due::query()->count(), self::jobs()]);
         self::assertSame('packing', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status']);
     }
 

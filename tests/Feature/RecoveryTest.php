@@ -14,6 +14,7 @@ use App\Sending\Recovery;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Facades\Queue;
 
 /** What becomes of dispatches whose worker is gone. */
 final class RecoveryTest extends TestCase
@@ -82,20 +83,21 @@ final class RecoveryTest extends TestCase
     {
         $this->sending();
         Dispatch::query()->update(['state' => DispatchState::Queued, 'lease_until' => null]);
-        DB::table('jobs')->delete();
+        Queue::connection()->clear('default');
         $this->travel(5)->minutes();
         Recovery::sweep();
-        $jobs = DB::table('jobs')->count();
+        $jobs = self::jobs();
         self::assertSame(2, $jobs);
         Recovery::sweep();
         Recovery::sweep();
-        self::assertSame($jobs, DB::table('jobs')->count());
+        self::assertSame($jobs, self::jobs());
 
         // The queue has lost everything.
-        DB::table('jobs')->delete();
+        Queue::connection()->clear('default');
         $this->travel(11)->minutes();
+        self::emptyRedis();
         Recovery::sweep();
-        self::assertSame($jobs, DB::table('jobs')->count());
+        self::assertSame($jobs, self::jobs());
     }
 
     /**

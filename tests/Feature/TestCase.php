@@ -17,6 +17,8 @@ use App\Sending\DecideDue;
 use Database\Demo\LarkmoorRecords;
 use Herald\Document\Json;
 use Illuminate\Foundation\Testing\RefreshDatabase;
+use Illuminate\Support\Facades\Queue;
+use Illuminate\Support\Facades\Redis;
 use Illuminate\Testing\TestResponse;
 
 abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
@@ -25,6 +27,27 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
 
     /** Commands write to their own output, which the tests read. */
     public $mockConsoleOutput = false;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        // A queue and a cache beside the database are not put back with it.
+        self::emptyRedis();
+    }
+
+    /** What is kept in Redis, where there is one, is gone; it lives by the real time, in which nobody travels. */
+    protected static function emptyRedis(): void
+    {
+        if (config('queue.default') === 'redis') {
+            Redis::connection()->flushall();
+        }
+    }
+
+    /** How many jobs wait. */
+    protected static function jobs(): int
+    {
+        return Queue::connection()->size();
+    }
 
     /** The demo source with some of its records: an order of each awkward kind, and a few bookings. */
     protected function larkmoor(): Source

@@ -85,7 +85,7 @@ final class SendingTest extends TestCase
 
         self::assertSame('sent', $stack->rows('select state from dispatches')[0]['state']);
         self::assertCount(1, $stack->rows('select id from letters'));
-        fwrite(STDERR, "\nmail server away for a while: 1 event, 1 letter, 0 lost, 0 doubled\n");
+        Stack::tell('mail server away for a while: 1 event, 1 letter, 0 lost, 0 doubled');
     }
 
     public function test_events_that_come_at_once_wait_their_turn(): void
@@ -136,7 +136,7 @@ final class SendingTest extends TestCase
         }
         $ends = array_count_values(array_column($dispatches, 'state'));
         self::assertGreaterThan($all - 20, $ends['sent']);
-        fwrite(STDERR, sprintf("\n6 kills of worker and mailroom: %d dues, %d sent, %d uncertain, %d refused, %d without an address, 0 lost, 0 doubled\n", $all, $ends['sent'], $ends['uncertain'] ?? 0, $ends['failed'] ?? 0, $ends['skipped'] ?? 0));
+        Stack::tell(sprintf('6 kills of worker and mailroom: %d dues, %d sent, %d uncertain, %d refused, %d without an address, 0 lost, 0 doubled', $all, $ends['sent'], $ends['uncertain'] ?? 0, $ends['failed'] ?? 0, $ends['skipped'] ?? 0));
     }
 
     private function dispatchesThat(Stack $stack, string $state): int

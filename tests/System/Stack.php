@@ -16,29 +16,37 @@ final class Stack
     /** @var array<string, string> */
     public readonly array $environment;
 
+    private readonly Store $store;
+
     private ?string $token = null;
 
     /** @var array<string, Process> */
     private array $processes = [];
 
+    /** The web server's port, the same for all stacks of this process, since records of the demo hold addresses of its pictures. */
+    private static ?int $web = null;
+
+    /** @var array<string, true> what was kept by this process, to be copied */
+    private static array $kept = [];
+
     /**
      * @param  array<string, string>  $environment  beyond the usual
+     * @param  string|null  $disk  a directory for the data; null: where the rest is
      */
-    public function __construct(array $environment = [])
+    public function __construct(array $environment = [], ?string $disk = null)
     {
         $this->directory = sys_get_temp_dir().'/herald-'.bin2hex(random_bytes(6));
         mkdir($this->directory);
-        touch($this->directory.'/herald.sqlite');
-        [$web, $mail] = [self::freePort(), self::freePort()];
+        [$web, $mail] = [self::$web ??= self::freePort(), self::freePort()];
         $this->url = "http://127.0.0.1:{$web}";
+        $this->store = self::hasEngines() ? new PostgresStore($disk) : new SqliteStore(($disk ?? $this->directory).'/herald.sqlite');
         $this->environment = [
-            'APP_ENV' => 'local', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'APP_URL' => $this->url, 'APP_DEBUG' => 'true',
-            'DB_DATABASE' => $this->directory.'/herald.sqlite', 'SESSION_DRIVER' => 'database', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database',
+            'APP_ENV' => 'local', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'APP_URL' => $this->url, 'APP_DEBUG' => 'true', 'SESSION_DRIVER' => 'database',
             'MAIL_MAILER' => 'smtp', 'MAIL_HOST' => '127.0.0.1', 'MAIL_PORT' => (string) $mail, 'MAILROOM_PORT' => (string) $mail, 'LOG_CHANNEL' => 'single',
             'PHP_INI_SCAN_DIR' => ':'.self::root().'/bootstrap/php', 'HERALD_RETRIES' => '1,1,1', 'PHP_CLI_SERVER_WORKERS' => '4', 'WEB_PORT' => (string) $web,
-            ...$environment,
+            ...$this->store->environment(), ...$environment,
         ];
-        $this->artisan('migrate', '--force');
+        $this->beginWith('tables', fn (): string => $this->artisan('migrate', '--force'));
     }
 
     public function __destruct()
@@ -46,18 +54,45 @@ final class Stack
         $this->stop();
     }
 
+    /** Whether bin/with-engines runs the tests: on PostgreSQL and Redis instead of SQLite. */
+    public static function hasEngines(): bool
+    {
+        return getenv('DB_CONNECTION') === 'pgsql';
+    }
+
     public function stop(): void
     {
         foreach (array_keys($this->processes) as $name) {
             $this->kill($name);
         }
+        if (is_dir($this->directory)) {
+            $this->store->remove();
+            array_map(unlink(...), glob($this->directory.'/*') ?: []);
+            rmdir($this->directory);
+        }
     }
 
     public function withDemo(int $events = 14): self
     {
-        $this->artisan('herald:demo', '--today=2026-11-23', "--events={$events}");
+        $bring = fn (int $events): string => $this->artisan('herald:demo', '--today=2026-11-23', "--events={$events}");
+        $this->beginWith('demo', static fn (): string => $bring(0));
+        if ($events > 0) {
+            $bring($events);
+        }
 
         return $this;
+    }
+
+    /** Data that cost time are made once and copied. */
+    private function beginWith(string $name, \Closure $make): void
+    {
+        if (isset(self::$kept[$name])) {
+            $this->store->fill($name);
+        } else {
+            $make();
+            $this->store->keep($name);
+            self::$kept[$name] = true;
+        }
     }
 
     /** Everything that runs beside the web server. */
@@ -238,7 +273,10 @@ final class Stack
      */
     public function rows(string $sql): array
     {
-        return $this->database()->query($sql)->fetchAll(\PDO::FETCH_ASSOC);
+        // PostgreSQL gives bytes as streams.
+        $plain = static fn (mixed $value): mixed => is_resource($value) ? stream_get_contents($value) : $value;
+
+        return array_map(static fn (array $row): array => array_map($plain, $row), $this->database()->query($sql)->fetchAll(\PDO::FETCH_ASSOC));
     }
 
     /**
@@ -251,10 +289,7 @@ final class Stack
 
     public function database(): \PDO
     {
-        $pdo = new \PDO('sqlite:'.$this->environment['DB_DATABASE'], options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
-        $pdo->exec('PRAGMA busy_timeout = 10000');
-
-        return $pdo;
+        return $this->store->connect();
     }
 
     /**
@@ -268,7 +303,7 @@ final class Stack
             if (microtime(true) > $end) {
                 throw new \RuntimeException('Waited in vain for '.(is_string($what) ? $what : $what()));
             }
-            usleep(50_000);
+            usleep(15_000);
         }
     }
 
@@ -295,12 +330,21 @@ final class Stack
         $this->processes[$name] = $process;
     }
 
+    /** A figure of a run, which is printed with the results. */
+    public static function tell(string $figure): void
+    {
+        file_put_contents(getenv('TEST_FIGURES') ?: 'php://stderr', "{$figure}\n", FILE_APPEND);
+    }
+
+    /** A port nobody listens at, below those that the system gives to connections (net.ipv4.ip_local_port_range), so that none takes it before it is used. */
     public static function freePort(): int
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        $name = (string) stream_socket_get_name($socket, false);
+        do {
+            $port = random_int(20_000, 32_000);
+            $socket = @stream_socket_server("tcp://127.0.0.1:{$port}");
+        } while ($socket === false);
         fclose($socket);
 
-        return (int) substr((string) strrchr($name, ':'), 1);
+        return $port;
     }
 }

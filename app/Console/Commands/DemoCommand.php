@@ -45,16 +45,8 @@ final class DemoCommand extends Command
         $today = $this->option('today');
         $now = is_string($today) ? Carbon::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
-        File::ensureDirectoryExists(storage_path('demo'));
         $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
-        $files = [];
-        foreach (['orders' => $records->orders(), 'bookings' => $records->bookings(), 'accounts' => $records->accounts()] as $name => $lines) {
-            File::put($files[] = storage_path("demo/{$name}.jsonl"), implode("\n", array_map(
-                static fn (array $line): string => json_encode($line, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
-                $lines,
-            ))."\n");
-        }
-        LoadRecords::from($source, $files);
+        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'accounts' => $records->accounts()]);
         foreach (['night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }
@@ -63,6 +55,30 @@ final class DemoCommand extends Command
             User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'administrator' => false, 'password' => self::PASSWORD])->allow($source, $role);
         }
         $this->raise($source, $records);
+    }
+
+    /**
+     * Loads records as a source would hand them in, from files of JSON Lines.
+     *
+     * @param  array<string, list<array<string, mixed>>>  $lines  by the name of the file
+     */
+    private function load(Source $source, array $lines): void
+    {
+        // Of this command alone: it may be run twice at once, for two databases.
+        $folder = sys_get_temp_dir().'/herald-demo-'.bin2hex(random_bytes(6));
+        File::makeDirectory($folder);
+        try {
+            $files = [];
+            foreach ($lines as $name => $records) {
+                File::put($files[] = "{$folder}/{$name}.jsonl", implode("\n", array_map(
+                    static fn (array $record): string => json_encode($record, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+                    $records,
+                ))."\n");
+            }
+            LoadRecords::from($source, $files);
+        } finally {
+            File::deleteDirectory($folder);
+        }
     }
 
     /** Gives the brand its logo, unless it was published since it began. */
