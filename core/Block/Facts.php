@@ -70,7 +70,7 @@ final readonly class Facts implements Written
                 $bold = $row->strong ? ['font-weight' => 'bold'] : ['font-weight' => 'normal'];
                 $writer->markup('<tr>');
                 $writer->cell('th', Align::Start, $label + $bold, fn () => $writer->inline($row->label), Element::FactLabel, ' scope="row" width="36%" valign="top"');
-                $writer->cell('td', Align::Start, $value + $bold, fn () => $writer->inline($row->value), Element::FactValue, ' valign="top"');
+                $writer->cell('td', Align::Start, $value + $bold + HtmlWriter::inOnePiece($row->value), fn () => $writer->inline($row->value), Element::FactValue, ' valign="top"');
                 $writer->markup('</tr>');
             });
         }

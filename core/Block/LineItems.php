@@ -18,11 +18,15 @@ use Herald\Render\TextWriter;
 use Herald\Render\Written;
 use Herald\Style\ColourRole;
 use Herald\Style\Element;
+use Herald\Style\Token;
 use Herald\Value\Type;
 
 /** One line for each item of a list, in columns; a small picture may stand in front. */
 final readonly class LineItems implements Written
 {
+    /** Size of type from which a word may be broken in a title, in px. */
+    private const LARGE = 18;
+
     /**
      * @param  list<array{label: ?Inline, value: Inline, align: Align}>  $columns
      */
@@ -122,14 +126,17 @@ final readonly class LineItems implements Written
     public function html(HtmlWriter $writer): void
     {
         $line = ['border-bottom' => ColourRole::Line];
-        $head = ['padding' => '4px 0 6px 0'] + $line + $writer->styling->smallFont() + ['font-weight' => 'normal'];
+        // Titles are whole words, unless they are so large that the narrowest phone has no room for them.
+        $whole = $writer->styling->tokens->figure(Token::Size) > self::LARGE ? [] : ['word-break' => 'normal'];
+        $head = ['padding' => '4px 0 6px 0'] + $whole + $line + $writer->styling->smallFont() + ['font-weight' => 'normal'];
         $cell = ['padding' => '9px 0'] + $line + $writer->styling->bodyFont();
         $last = count($this->columns) - 1;
         $inset = static fn (int $index): array => $index === $last ? [] : ['padding-'.Align::End->side($writer->rightToLeft) => '12px'];
+        $row = $this->folded($writer, 'item', 'display:block!important;clear:both');
 
         $writer->openTable();
         if ($this->hasLabels()) {
-            $writer->markup('<tr>');
+            $writer->markup('<tr'.self::named($this->folded($writer, 'items-head', 'display:none!important')).'>');
             if ($this->picture !== null) {
                 $writer->cell('td', Align::Start, $head, fn () => $writer->markup('&nbsp;'), Element::ItemsHead, ' width="60"');
             }
@@ -139,13 +146,27 @@ final readonly class LineItems implements Written
             $writer->markup('</tr>');
         }
         [$picture, $empty] = [$this->picture, $this->empty];
-        $writer->each($this->list, $this->item, function () use ($writer, $cell, $inset, $picture): void {
-            $writer->markup('<tr>');
+        $writer->each($this->list, $this->item, function () use ($writer, $cell, $inset, $picture, $row, $last): void {
+            $writer->markup('<tr'.self::named($row).'>');
+            $side = Align::Start->side($writer->rightToLeft);
             if ($picture !== null) {
-                $writer->cell('td', Align::Start, $cell, fn () => $writer->picture($picture, new Inline([]), 48), Element::ItemsCell, ' width="60"');
+                $class = $this->folded($writer, 'item-picture', "float:{$side};border-bottom:0!important");
+                $writer->cell('td', Align::Start, $cell, fn () => $writer->picture($picture, new Inline([]), 48), Element::ItemsCell, ' width="60"', $class);
             }
             foreach ($this->columns as $index => $column) {
-                $writer->cell('td', $column['align'], $cell + $inset($index), fn () => $writer->inline($column['value']), Element::ItemsCell);
+                $class = match ($index) {
+                    0 => $this->folded($writer, 'item-first', 'display:block!important;border-bottom:0!important;padding-bottom:0!important'),
+                    $last => $this->folded($writer, 'item-last', 'display:block!important;padding-top:2px!important;white-space:normal!important'),
+                    default => $this->folded($writer, 'item-middle', "float:{$side};border-bottom:0!important;padding-top:2px!important"),
+                };
+                $writer->cell('td', $column['align'], $cell + $inset($index) + HtmlWriter::inOnePiece($column['value']), function () use ($writer, $column, $index, $last): void {
+                    // The name speaks for itself, and so does the amount at the end of the line.
+                    $speaks = $index === 0 || ($index === $last && $last > 1 && $column['value']->isNumeric());
+                    if (! $speaks && $column['label'] !== null) {
+                        $this->label($writer, $column['label']);
+                    }
+                    $writer->inline($column['value']);
+                }, Element::ItemsCell, '', $class);
             }
             $writer->markup('</tr>');
         }, $empty === null ? null : function () use ($writer, $cell, $empty): void {
@@ -154,6 +175,30 @@ final readonly class LineItems implements Written
             $writer->markup('</tr>');
         });
         $writer->markup('</table>');
+    }
+
+    /**
+     * The class of a part of the table, which on a phone becomes two lines an item: the first column, and below it all others with their labels.
+     *
+     * @return string "" where there is one column alone
+     */
+    private function folded(HtmlWriter $writer, string $class, string $declarations): string
+    {
+        return count($this->columns) === 1 ? '' : $writer->onPhone($class, $declarations);
+    }
+
+    /** The label in front of a value where there are no columns. */
+    private function label(HtmlWriter $writer, Inline $label): void
+    {
+        $class = $writer->onPhone('item-label', 'display:inline!important');
+        $writer->markup('<span'.$writer->styling->style(['display' => 'none', 'mso-hide' => 'all', 'color' => ColourRole::Muted], class: $class).'>');
+        $writer->inline($label);
+        $writer->markup('&nbsp;</span>');
+    }
+
+    private static function named(string $class): string
+    {
+        return $class === '' ? '' : " class=\"{$class}\"";
     }
 
     public function text(TextWriter $writer): void

@@ -72,7 +72,7 @@ final readonly class Totals implements Written
                 $style = ['padding' => $row->strong ? '9px 0' : '4px 0'] + $writer->styling->bodyFont() + ($row->strong ? ['font-weight' => 'bold', 'border-top' => ColourRole::Line] : ['font-weight' => 'normal']);
                 $writer->markup('<tr>');
                 $writer->cell('th', Align::Start, $style, fn () => $writer->inline($row->label), Element::TotalLabel, ' scope="row"');
-                $writer->cell('td', Align::End, $style, fn () => $writer->inline($row->value), Element::TotalValue);
+                $writer->cell('td', Align::End, $style + HtmlWriter::inOnePiece($row->value), fn () => $writer->inline($row->value), Element::TotalValue);
                 $writer->markup('</tr>');
             });
         }

@@ -7,6 +7,9 @@ namespace Herald\Manuscript;
 /** Text that runs within a line: one translatable string. */
 final readonly class Inline
 {
+    /** Letters beside a number that still are a part of it. */
+    private const FEW = 8;
+
     /**
      * @param  list<Run>  $runs
      */
@@ -17,5 +20,14 @@ final readonly class Inline
     public function isEmpty(): bool
     {
         return $this->runs === [];
+    }
+
+    /** Whether it says an amount or a count, with a few words beside it at most: "3", "KWD 139.500", "2 of 4". */
+    public function isNumeric(): bool
+    {
+        $fields = array_filter(array_map(static fn (Run $run): ?Variable => $run->content instanceof Variable ? $run->content : null, $this->runs));
+        $words = implode('', array_map(static fn (Run $run): string => is_string($run->content) ? $run->content : '', $this->runs));
+
+        return $fields !== [] && mb_strlen($words) <= self::FEW && array_filter($fields, static fn (Variable $one): bool => ! $one->field->type->isNumeric()) === [];
     }
 }

@@ -79,6 +79,12 @@ final class HtmlWriter extends HtmlWords
         return $this->sheet->inDark('only-light', 'display:none!important');
     }
 
+    /** Class of what stands otherwise on a phone. */
+    public function onPhone(string $class, string $declarations): string
+    {
+        return $this->sheet->onPhone($class, $declarations);
+    }
+
     /** Something that the source says of itself. */
     public function source(string $name, Escape $place, string $filters = ''): void
     {
@@ -185,6 +191,16 @@ final class HtmlWriter extends HtmlWords
         $this->markup("</{$name}>");
     }
 
+    /**
+     * What keeps a number in one piece: in narrow tables everything else is broken, words too.
+     *
+     * @return array<string, string>
+     */
+    public static function inOnePiece(Inline $value): array
+    {
+        return $value->isNumeric() ? ['white-space' => 'nowrap'] : [];
+    }
+
     /** Opens a table that holds data, not layout. */
     public function openTable(): void
     {
@@ -198,11 +214,12 @@ final class HtmlWriter extends HtmlWords
      * @param  array<string, string|ColourRole|Token>  $style
      * @param  Element  $part  what a brand's own CSS calls it
      * @param  string  $attributes  of our own making, with a space in front
+     * @param  string  $class  of our own making
      */
-    public function cell(string $name, Align $align, array $style, \Closure $inside, Element $part, string $attributes = ''): void
+    public function cell(string $name, Align $align, array $style, \Closure $inside, Element $part, string $attributes = '', string $class = ''): void
     {
         $side = $align->side($this->rightToLeft);
-        $this->markup("<{$name} align=\"{$side}\"{$attributes}".$this->styling->style($style + ['text-align' => $side], $part).'>');
+        $this->markup("<{$name} align=\"{$side}\"{$attributes}".$this->styling->style($style + ['text-align' => $side], $part, $class).'>');
         $inside();
         $this->markup("</{$name}>");
     }

@@ -49,6 +49,23 @@ final class MessageTest extends TestCase
         self::assertGreaterThan(20, $second);
     }
 
+    public function test_line_items_are_two_lines_each_on_a_phone_and_no_amount_is_broken(): void
+    {
+        $layla = array_filter(self::performances(Brand::usual()), static fn (string $name): bool => str_starts_with($name, 'night-blue-receipt, LM-20421, en'), ARRAY_FILTER_USE_KEY);
+        $this->show((string) current($layla));
+        $look = <<<'JS'
+            const range = document.createRange();
+            const text = words => { for (const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT); walk.nextNode();) if (walk.currentNode.data.replaceAll('\u00a0', ' ').includes(words)) { range.selectNodeContents(walk.currentNode); return range; } };
+            const name = text('Moon atlas').getBoundingClientRect().top;
+            return [text('KWD 139.500').getClientRects().length, text('KWD 139.500').getBoundingClientRect().top - name];
+            JS;
+        foreach ([320 => true, 375 => true, 600 => false] as $width => $isPhone) {
+            $this->chromium->resize($width);
+            [$lines, $below] = $this->chromium->driver->executeScript($look);
+            self::assertSame([1, $isPhone], [$lines, $below > 15], "at {$width}");
+        }
+    }
+
     /**
      * @return array<string, array{Brand, int}> brands of all measures, with how wide their messages are at most
      */

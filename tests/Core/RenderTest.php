@@ -231,7 +231,7 @@ final class RenderTest extends TestCase
 
         self::assertStringContainsString('<html lang="ar" dir="rtl">', $html);
         self::assertStringContainsString('<td align="right" style="padding:0 0 8px 0;text-align:right"><h2', $html);
-        self::assertStringContainsString('<td align="left" class="edge-line ink-text" style="padding:9px 0;border-bottom', $html, 'amounts stand at the end of the line, which is left');
+        self::assertStringContainsString('<td align="left" class="item-last edge-line ink-text" style="padding:9px 0;border-bottom', $html, 'amounts stand at the end of the line, which is left');
     }
 
     public function test_the_html_is_laid_out_as_mail_programs_need_it(): void
