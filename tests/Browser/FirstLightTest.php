@@ -102,6 +102,8 @@ final class FirstLightTest extends BrowserTestCase
         $this->see('The built-in answers from now on.');
         $this->see('Back to built-in', '//section[.//h2="History"]');
         $this->stack->raise(['id' => 'evt-plain', 'event' => 'order.placed', 'key' => 'LM-20429']);
+        // Who answers is decided when it is sent.
+        $this->waitUntilSent(5);
         $this->press('Replace again');
         $this->see('Night-blue receipt answers from now on.');
         $this->stack->raise(['id' => 'evt-again', 'event' => 'order.placed', 'key' => 'LM-20429']);
