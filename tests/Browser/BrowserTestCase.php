@@ -103,7 +103,9 @@ abstract class BrowserTestCase extends TestCase
 
                 return false;
             }
-        }, fn (): string => "a click on {$xpath} on {$this->driver->getCurrentURL()}: {$why}");
+        }, function () use ($xpath, &$why): string {
+            return "a click on {$xpath} on {$this->driver->getCurrentURL()}: {$why}";
+        });
     }
 
     protected function press(string $name): void

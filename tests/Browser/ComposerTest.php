@@ -228,11 +228,22 @@ final class ComposerTest extends BrowserTestCase
         $words = fn (): array => array_values(array_filter(array_map(static fn (string $line): string => trim($line), explode("\n", $this->text('//*[@data-manuscript]//*[contains(@aria-label, "Text: Words")]')))));
         $before = $words();
 
-        // A branch is taken out; what stood in it stands in the branch before. It is put first, and another is added.
+        // A branch is taken out; what stood in it goes where one says. Another is put first.
         $this->click('//button[contains(., "or else if Total")]');
         $this->press('Remove this branch');
-        $this->see('It travels insured', '//*[@aria-label="Branch 1"]');
-        self::assertSame($before, $words());
+        $this->see('What becomes of what stands in this branch?', '//dialog[@open]');
+        $this->assertAccessible();
+        $this->press('Keep it before the choice');
+        $this->see('The branch is removed; what stood in it is now before the choice.');
+        self::assertEqualsCanonicalizing($before, $words());
+        self::assertStringContainsString('It travels insured', json_encode($this->manuscript()['manuscript'][2]));
+        $this->control('z');
+        $this->see('or else if Total');
+        $this->click('//button[contains(., "or else if Total")]');
+        $this->press('Remove this branch');
+        $this->pressIn('Move it to “otherwise”', '//dialog[@open]');
+        Stack::waitFor(fn (): bool => str_contains(json_encode($this->manuscript()['manuscript'][2]['otherwise'] ?? []), 'It travels insured'), 'it under otherwise');
+        self::assertEqualsCanonicalizing($before, $words());
         $this->click('//button[contains(., "or else if Country")]');
         $this->press('Move this branch before the one before it');
         $this->see('If Country of the delivery address is empty');
@@ -507,7 +518,8 @@ final class ComposerTest extends BrowserTestCase
     private function condition(int $branch, string $field, string $comparison, string $value): void
     {
         $form = '(//*[@aria-label="Condition"])[last()]';
-        $this->element("{$form}//select[@aria-label=\"Field\"]")->sendKeys($field);
+        $this->click("{$form}//button[starts-with(@aria-label, \"Field\")]");
+        $this->pick($field, $field);
         $this->click("{$form}//select[@aria-label=\"Comparison\"]/option[.=\"{$comparison}\"]");
         if ($value === '') {
             $this->click("{$form}//select[@aria-label=\"Value\"]/option[.=\"yes\"]");

@@ -128,6 +128,7 @@ final class FirstLightTest extends BrowserTestCase
 
         $this->follow('Dispatches');
         $this->press('Uncertain 1');
+        $this->seeOnly('drop@example.org', '//tbody//td[contains(., "@")]');
         $this->follow('Order received', '//tr[contains(., "drop@example.org")]');
         $this->see('before the mail server answered', '//aside');
         $this->press('Send again');
@@ -139,6 +140,7 @@ final class FirstLightTest extends BrowserTestCase
 
         $this->follow('Dispatches', '//nav');
         $this->press('Failed 1');
+        $this->seeOnly('bounce@example.org', '//tbody//td[contains(., "@")]');
         $this->follow('Order received', '//tr[contains(., "bounce@example.org")]');
         $this->press('Send again');
         $this->see('It is queued again.');

@@ -7,7 +7,7 @@ import { AmongScope, useScope } from './scope';
 import type { Shape } from './shape';
 import { Stack } from './Stack';
 import { useComposer } from './store';
-import { change } from './structure';
+import { change, deeds } from './structure';
 
 /** A branch or a column: a bracketed stretch, with its condition as a sentence at its head. */
 export function Branch({ member, shape, index }: { member: Item; shape: Shape; index: number }) {
@@ -44,7 +44,7 @@ export function Branch({ member, shape, index }: { member: Item; shape: Shape; i
             >
                 {condition ? `${index > 0 ? 'or else if' : condition.title} ${member['when'] === undefined ? '… choose a condition' : (sentences[member.id] ?? '…')}` : `${shape.title} ${index + 1}`}
             </button>
-            {condition && open && mayEdit && <ConditionForm id={member.id} value={member['when']} set={(next) => change(member.id, 'when', next, 'condition')} />}
+            {condition && open && mayEdit && <ConditionForm id={member.id} value={member['when']} set={(next) => change(member.id, 'when', next, 'condition')} forEach={(path, values) => deeds.branchForEach(member.id, path, values)} />}
             {(inHand || (open && condition)) && mayEdit && (
                 <div className="flex px-2 pb-1">
                     <MemberDeeds item={member} title={shape.title.toLowerCase()} />

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useDesk, type Field } from './desk';
-import { declared, written, type Scope } from './document';
+import { declared, type Scope } from './document';
+import { FieldChoice } from './Lists';
 import { useScope } from './scope';
 
 interface Comparison {
@@ -17,9 +18,11 @@ const isFilled = (value: unknown): boolean => value !== undefined && value !== '
 const UNBEGUN: Condition = { path: '', operator: 'is' };
 
 /** A condition as a sentence that one fills in. It stands in the document as it is, finished or not; the server says what is missing. */
-export function ConditionForm({ id, value, set, remove }: { id: string; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined }) {
-    const { findings } = useDesk();
+export function ConditionForm({ id, value, set, remove, forEach }: { id: string; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined; forEach?: (path: string, values: unknown[]) => void }) {
+    const { findings, byPath } = useDesk();
     const scope = useScope(id, 'when');
+    const path = value && typeof value === 'object' && 'path' in value ? String(value.path) : '';
+    const values = valuesOf(byPath.get(declared(path, scope)));
     const missing = value === undefined ? undefined : findings.find((finding) => finding.id === id && finding.part === 'when' && finding.weight === 'grave');
 
     return (
@@ -27,6 +30,11 @@ export function ConditionForm({ id, value, set, remove }: { id: string; value: u
             <Group condition={(value as Condition | undefined) ?? UNBEGUN} scope={scope} change={set} />
             <div className="flex gap-3 items-center mt-2 text-[12.5px]">
                 {missing && <span className="text-warning">{missing.words}</span>}
+                {forEach && values.length > 1 && (
+                    <button type="button" className="btn btn-xs ml-auto" onClick={() => forEach(path, values)}>
+                        A branch for each of its {values.length} values
+                    </button>
+                )}
                 {remove && (
                     <button type="button" className="link-quiet cursor-pointer ml-auto" onClick={remove}>
                         Show always
@@ -36,6 +44,9 @@ export function ConditionForm({ id, value, set, remove }: { id: string; value: u
         </div>
     );
 }
+
+/** All values that a field can have, where they are few. */
+const valuesOf = (field: Field | undefined): unknown[] => (field?.input === 'yes_no' ? [true, false] : (field?.options.map((option) => option.value) ?? []));
 
 function Group({ condition, scope, change }: { condition: Condition; scope: Scope; change: (condition: Condition) => void }) {
     const kind = joined(condition);
@@ -91,32 +102,15 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
     const field = desk.byPath.get(declared(comparison.path, scope));
     const operators = desk.operators.filter((operator) => !field || operator.types.includes(field.type));
     const operator = desk.operators.find(({ name }) => name === comparison.operator);
-    const group = (path: string): string => desk.byPath.get(path.split('.').slice(0, -1).join('.'))?.label ?? '';
-    const fields = desk.fields.flatMap((one) => {
-        const path = one.single ? written(one.path, scope) : null;
-
-        return path ? [{ path, label: [one.depth > 1 ? group(one.path) : '', one.label].filter(Boolean).join(': '), type: one.type }] : [];
-    });
 
     return (
         <>
-            <select
-                aria-label="Field"
-                className="select select-xs bg-raised w-auto max-w-44 font-semibold"
-                value={comparison.path}
-                onChange={(event) => {
-                    const type = fields.find(({ path }) => path === event.target.value)?.type ?? '';
-                    const suits = operator?.types.includes(type) ? comparison.operator : (desk.operators.find((one) => one.types.includes(type))?.name ?? 'filled');
-                    change({ path: event.target.value, operator: suits });
-                }}
-            >
-                {!field && <option value={comparison.path}>{comparison.path || 'choose a field'}</option>}
-                {fields.map(({ path, label }) => (
-                    <option key={path} value={path}>
-                        {label}
-                    </option>
-                ))}
-            </select>
+            <FieldChoice
+                chosen={field}
+                path={comparison.path}
+                scope={scope}
+                choose={(path, { type }) => change({ path, operator: operator?.types.includes(type) ? comparison.operator : (desk.operators.find((one) => one.types.includes(type))?.name ?? 'filled') })}
+            />
             <select
                 aria-label="Comparison"
                 className="select select-xs bg-raised w-auto"

@@ -1,9 +1,10 @@
 import { Command } from 'cmdk';
-import { useEffect, type ReactNode } from 'react';
+import { ChevronDown } from 'lucide-react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 import { useModal } from '../parts/Dialog';
-import { useDesk } from './desk';
-import { written } from './document';
+import { useDesk, type Field } from './desk';
+import { written, type Scope } from './document';
 import { scopeIn } from './scope';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
 import { live, placeAfterHand, takePlace, useComposer } from './store';
@@ -19,7 +20,8 @@ function Palette({ open, close, label, placeholder, children }: { open: boolean;
     }, [open, ref]);
 
     return (
-        <dialog ref={ref} className="modal items-start" aria-label={label} onClose={close}>
+        // What is done in here is none of the block's around it.
+        <dialog ref={ref} className="modal items-start" aria-label={label} onClose={close} onMouseDown={(event) => event.stopPropagation()} onKeyDown={(event) => event.stopPropagation()}>
             {open && (
                 <div className="modal-box bg-raised max-w-md mt-24 p-0">
                     <Command label={label} loop>
@@ -75,6 +77,63 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
     );
 }
 
+/** A field in a list: its label, how it is written, and what the chosen record has there. */
+function FieldItem({ field, path, choose }: { field: Field; path: string; choose: () => void }) {
+    const { values, byPath } = useDesk();
+    const label = fieldName(byPath, field);
+
+    return (
+        <Command.Item value={`${label} ${path} ${values[field.path] ?? ''}`} onSelect={choose}>
+            <span className="font-semibold">{label}</span> <span className="font-mono text-[11.5px] text-muted">{path}</span>
+            <span className="ml-auto truncate max-w-40" dir="auto">
+                {values[field.path] ?? <span className="text-muted">empty</span>}
+            </span>
+        </Command.Item>
+    );
+}
+
+/** A field that is chosen from a searchable list of all that may be named here. */
+export function FieldChoice({ chosen, path, scope, choose }: { chosen: Field | undefined; path: string; scope: Scope; choose: (path: string, field: Field) => void }) {
+    const desk = useDesk();
+    const [open, setOpen] = useState(false);
+    const label = chosen ? fieldName(desk.byPath, chosen) : path || 'choose a field';
+
+    return (
+        <>
+            <button type="button" aria-label={`Field: ${label}`} aria-haspopup="dialog" className="btn btn-xs bg-raised font-semibold max-w-56" onClick={() => setOpen(true)}>
+                <span className="truncate">{label}</span>
+                <ChevronDown size={12} aria-hidden="true" className="shrink-0" />
+            </button>
+            <Palette open={open} close={() => setOpen(false)} label="Choose a field" placeholder="Label, path or value">
+                {desk.fields.map((field) => {
+                    const here = field.single ? written(field.path, scope) : null;
+
+                    return (
+                        here && (
+                            <FieldItem
+                                key={field.path}
+                                field={field}
+                                path={here}
+                                choose={() => {
+                                    flushSync(() => setOpen(false));
+                                    choose(here, field);
+                                }}
+                            />
+                        )
+                    );
+                })}
+            </Palette>
+        </>
+    );
+}
+
+/** The label of a field, with that of the group it lies in: "Visitor: First name". */
+function fieldName(byPath: Map<string, Field>, field: Field): string {
+    const group = field.depth > 1 ? byPath.get(field.path.split('.').slice(0, -1).join('.'))?.label : undefined;
+
+    return group ? `${group}: ${field.label}` : field.label;
+}
+
 /** The fields that may be named at the caret. */
 export function VariableList({ open, close }: { open: boolean; close: () => void }) {
     const desk = useDesk();
@@ -96,19 +155,15 @@ export function VariableList({ open, close }: { open: boolean; close: () => void
                     }
 
                     return (
-                        <Command.Item
+                        <FieldItem
                             key={field.path}
-                            value={`${field.label} ${path} ${desk.values[field.path] ?? ''}`}
-                            onSelect={() => {
+                            field={field}
+                            path={path}
+                            choose={() => {
                                 live.editor?.commands.insertContent({ type: 'variable', attrs: { variable: path } });
                                 done();
                             }}
-                        >
-                            <span className="font-semibold">{field.label}</span> <span className="font-mono text-[11.5px] text-muted">{path}</span>
-                            <span className="ml-auto truncate max-w-40" dir="auto">
-                                {desk.values[field.path] ?? <span className="text-muted">empty</span>}
-                            </span>
-                        </Command.Item>
+                        />
                     );
                 })}
         </Palette>

@@ -1,14 +1,17 @@
 import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { toast } from 'sonner';
+import { Dialog } from '../parts/Dialog';
 import { useDesk } from './desk';
-import { find, type Item } from './document';
+import { find, firstLine, shapeOf, type Block, type Item, type Run } from './document';
 import { SHAPES } from './shape';
 import { chosen, useComposer } from './store';
-import { deeds } from './structure';
+import { contents, deeds, restOf, type Fate } from './structure';
 
 /** What can be done with a row, column or branch. */
 export function MemberDeeds({ item, title }: { item: Item; title: string }) {
     const document = useComposer((state) => state.document);
+    const [asking, setAsking] = useState(false);
     const found = find(document, item.id);
     if (!found || found.place.owner === null) {
         return null;
@@ -17,6 +20,14 @@ export function MemberDeeds({ item, title }: { item: Item; title: string }) {
     const list = (owner?.item[found.place.part] as Item[] | undefined) ?? [];
     const part = owner?.shape.parts.find(({ name }) => name === found.place.part);
     const { index } = found.place;
+    const within = contents(item, found.shape);
+    const rest = owner ? restOf(owner.shape) : undefined;
+    const removed = (fate: Fate) => {
+        setAsking(false);
+        deeds.removeMember(item.id, fate);
+        const went = { gone: 'deleted with it', before: `now before the ${owner?.shape.title.toLowerCase() ?? 'group'}`, rest: `now under “${rest?.title ?? ''}”`, beside: `now in the ${title} beside it` };
+        toast.success(`The ${title} is removed; what stood in it is ${went[fate]}.`);
+    };
 
     return (
         <span className="flex gap-1 ml-auto">
@@ -29,11 +40,47 @@ export function MemberDeeds({ item, title }: { item: Item; title: string }) {
             <button type="button" className="btn btn-xs" disabled={list.length >= (part?.max ?? Infinity)} onClick={() => deeds.addBeside(item.id)}>
                 Add a {title}
             </button>
-            <button type="button" className="btn btn-xs" disabled={list.length <= (part?.min ?? 0)} onClick={() => deeds.removeMember(item.id)}>
+            <button type="button" className="btn btn-xs" disabled={list.length <= (part?.min ?? 0)} onClick={() => (within.length > 0 ? setAsking(true) : deeds.removeMember(item.id, 'gone'))}>
                 Remove this {title}
             </button>
+            {owner && (
+                <Dialog
+                    open={asking}
+                    close={() => setAsking(false)}
+                    title={`What becomes of what stands in this ${title}?`}
+                    actions={
+                        <>
+                            <button type="button" className="btn btn-sm btn-outline btn-error" onClick={() => removed('gone')}>
+                                Delete it
+                            </button>
+                            <button type="button" className="btn btn-sm" onClick={() => removed('before')}>
+                                Keep it before the {owner.shape.title.toLowerCase()}
+                            </button>
+                            <button type="button" className="btn btn-sm" onClick={() => removed(rest ? 'rest' : 'beside')}>
+                                {rest ? `Move it to “${rest.title}”` : `Move it into the ${title} beside it`}
+                            </button>
+                        </>
+                    }
+                >
+                    <ul>
+                        {within.map((block) => (
+                            <li key={block.id} className="truncate">
+                                <span className="text-muted">{shapeOf(block.type).title}</span> {beginning(block)}
+                            </li>
+                        ))}
+                    </ul>
+                </Dialog>
+            )}
         </span>
     );
+}
+
+/** How the words of a block begin. */
+function beginning(block: Block): string {
+    const first = firstLine(block);
+    const runs = first?.id === block.id ? (block[first.part] as Run[] | undefined) : undefined;
+
+    return (runs ?? []).map((run) => run.text ?? (run.variable ? `{${run.variable}}` : ' ')).join('');
 }
 
 export function Small({ name, press, children, disabled, pressed }: { name: string; press: () => void; children: ReactNode; disabled?: boolean; pressed?: boolean }) {

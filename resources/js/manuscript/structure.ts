@@ -1,5 +1,5 @@
 import { blocks, find, firstLine, insert, listAt, move, newText, remove, set, shapeOf, withFreshIds, type Block, type Item, type Manuscript, type Place } from './document';
-import type { Shape } from './shape';
+import type { Part, Shape } from './shape';
 import { chosen } from './store';
 import { placeAfterHand } from './store';
 import { useComposer } from './store';
@@ -11,6 +11,12 @@ const named = (verb: string, ids: string[], document: Manuscript): string => {
 
     return ids.length === 1 && first ? `${verb} ${titleOf(first)}` : `${verb} ${ids.length} blocks`;
 };
+
+/** What becomes of the blocks in a branch or column that is taken out: gone with it, put before the group, into what stands otherwise, or into the one beside. */
+export type Fate = 'gone' | 'before' | 'rest' | 'beside';
+
+/** The list of blocks of a group that is in none of its branches: "otherwise". */
+export const restOf = (shape: Shape): Part | undefined => shape.parts.find((part) => part.kind === 'blocks');
 
 /** What can be done with blocks as such. */
 export const deeds = {
@@ -100,20 +106,45 @@ export const deeds = {
             });
         }
     },
-    /** Takes a row, column or branch out; blocks that stood in it are kept beside. */
-    removeMember: (id: string) => {
+    /** One branch for each value of a field: this one for the first that has none yet, unless it has one already, and new ones after it for the others. */
+    branchForEach: (id: string, path: string, values: unknown[]) => {
         const { document, apply } = useComposer.getState();
         const found = find(document, id);
         if (!found) {
             return;
         }
+        const valueIn = (branch: Item): unknown => {
+            const when = branch['when'] as { path?: string; operator?: string; value?: unknown } | undefined;
+
+            return when?.path === path && when.operator === 'is' ? when.value : undefined;
+        };
+        const taken = listAt(document, found.place).map((branch) => valueIn(branch));
+        const open = values.filter((value) => !taken.includes(value));
+        const own = valueIn(found.item) ?? open.shift();
+        if (own === undefined) {
+            return;
+        }
+        const when = (value: unknown) => ({ path, operator: 'is', value });
+        const added = open.map((value) => withFreshIds({ ...emptied(found.item, found.shape), when: when(value) }));
+        apply('a branch for each value', (now) => insert(set(now, id, 'when', when(own)), { ...found.place, index: found.place.index + 1 }, added), { hand: { id, part: 'when' } });
+    },
+    /** Takes a row, column or branch out, and does with the blocks in it what was chosen. */
+    removeMember: (id: string, fate: Fate) => {
+        const { document, apply } = useComposer.getState();
+        const found = find(document, id);
+        const group = found && find(document, found.block.id);
+        if (!found || !group) {
+            return;
+        }
         const within = contents(found.item, found.shape);
         const list = listAt(document, found.place);
         const heir = list[found.place.index - 1] ?? list[found.place.index + 1];
+        const rest = restOf(group.shape);
+        const added = (now: Manuscript, owner: string, part: string): Manuscript => set(now, owner, part, [...((find(now, owner)?.item[part] as Block[] | undefined) ?? []), ...within]);
         apply(`remove ${found.shape.title.toLowerCase()}`, (now) => {
             const without = remove(now, [id]);
 
-            return heir && within.length > 0 ? set(without, heir.id, 'blocks', [...((heir['blocks'] as Block[] | undefined) ?? []), ...within]) : without;
+            return fate === 'before' ? insert(without, group.place, within) : fate === 'rest' && rest ? added(without, group.block.id, rest.name) : fate === 'beside' && heir ? added(without, heir.id, 'blocks') : without;
         }, { hand: { id: found.block.id, part: null } });
     },
     enter: () => deeds.put([newText()], placeAfterHand(), 'new text'),
