@@ -84,10 +84,25 @@ final readonly class DataSheet
 
                 continue;
             }
-            $lines[] = new DataSheetLine($place, (string) ($index + 1), new Type\Group, null, $depth + 1);
+            $lines[] = new DataSheetLine($place, ($index + 1).self::title($one->fields, is_array($item) ? $item : []), new Type\Group, null, $depth + 1);
             array_push($lines, ...$this->lines($one->fields, is_array($item) ? $item : [], $place, $depth + 2));
         }
 
         return $lines;
+    }
+
+    /**
+     * What an item is called: its name, or the first text that it has.
+     *
+     * @param  array<string, Field>  $fields
+     * @param  array<array-key, mixed>  $item
+     * @return string ": Moon atlas", or nothing
+     */
+    private static function title(array $fields, array $item): string
+    {
+        $texts = array_filter(array_intersect_key($item, array_filter($fields, static fn (Field $field): bool => $field->type instanceof Type\Text)), static fn (mixed $value): bool => is_string($value) && $value !== '');
+        $title = $texts['name'] ?? reset($texts);
+
+        return is_string($title) ? ': '.Clean::line($title) : '';
     }
 }

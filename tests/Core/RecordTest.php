@@ -132,6 +132,7 @@ final class RecordTest extends TestCase
         self::assertSame('21 November 2026 at 19:30', $values['visit.starts_at']);
         self::assertSame('2', $values['visit.items']);
         self::assertSame('Red torch', $values['visit.items/2.name']);
+        self::assertSame('2: Red torch', array_column($lines, 'label', 'path')['visit.items/2'], 'an item is called by its name');
         self::assertSame('Bram', $values['visit.guests/1']);
         self::assertSame('7', $values['visit.meta.table']);
         self::assertSame('Ab', $values['visit.guest.name'], 'marks that turn text round are left out');

@@ -82,7 +82,7 @@ function DataSheet({ record }: { record: Record }) {
                             <td className="py-1 pr-3 break-words whitespace-pre-line">
                                 {line.group ? '' : line.value === null ? <span className="text-muted">empty</span> : line.type === 'picture' ? <Picture address={line.value} /> : <bdi>{line.value}</bdi>}
                             </td>
-                            <td className="py-1 text-muted">{line.type}</td>
+                            <td className="py-1 text-muted">{line.group ? '' : line.type}</td>
                         </tr>
                     ))}
                 </tbody>
