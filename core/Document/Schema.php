@@ -20,8 +20,35 @@ enum Schema: string
 
     public const BASE = 'https://schema.velvet-herald.example/';
 
-    /** @throws InvalidDocument naming each place and reason in words */
+    /**
+     * One that was found good is not looked at again, though it is read in every language.
+     *
+     * @throws InvalidDocument naming each place and reason in words
+     */
     public function check(Json $document): void
+    {
+        $good = self::good()[$document] ?? [];
+        if (! in_array($this, $good, true)) {
+            $this->hold($document);
+            self::good()[$document] = [...$good, $this];
+        }
+    }
+
+    /** @return \WeakMap<Json, list<self>> by which schemas a document was found good */
+    private static function good(): \WeakMap
+    {
+        /** @var \WeakMap<Json, list<self>>|null $good */
+        static $good = null;
+        if ($good === null) {
+            /** @var \WeakMap<Json, list<self>> $good */
+            $good = new \WeakMap;
+        }
+
+        return $good;
+    }
+
+    /** @throws InvalidDocument */
+    private function hold(Json $document): void
     {
         $error = self::validator()->validate($document->object, self::BASE.$this->value.'.json')->error();
         if ($error === null) {
