@@ -32,6 +32,20 @@ final readonly class RecordPage
     {
     }
 
+    /** The number of the page of all records of its type on which a record stands; 1 where there is no such record. */
+    public static function with(Source $source, RecordType $type, string $key): int
+    {
+        $all = $source->records()->where('type', $type->key);
+        $record = (clone $all)->where('key', $key)->first(['id', 'updated_at']);
+        if ($record === null) {
+            return 1;
+        }
+        $changed = $record->getRawOriginal('updated_at');
+        $before = (clone $all)->where('updated_at', '>', $changed)->count() + $all->where('updated_at', $changed)->where('id', '>', $record->id)->count();
+
+        return intdiv($before, self::SIZE) + 1;
+    }
+
     public static function of(Source $source, RecordType $type, string $search, int $page): self
     {
         $all = $source->records()->where('type', $type->key)->getQuery();

@@ -11,6 +11,7 @@ final class Checks
     private const ALL = [
         Unreadable::class,
         EmptySubject::class,
+        LongSubject::class,
         UnusableAddress::class,
         SecretOutside::class,
         RequiredParts::class,

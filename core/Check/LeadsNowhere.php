@@ -19,10 +19,12 @@ final class LeadsNowhere implements Check
             if ($piece->kind === PartKind::Link && ($piece->raw !== null || $piece->part !== 'picture')) {
                 yield from $this->link($piece, $template);
             } elseif ($piece->kind === PartKind::Inline) {
-                foreach (is_array($piece->raw) ? $piece->raw : [] as $run) {
+                $runs = is_array($piece->raw) ? $piece->raw : [];
+                foreach ($runs as $index => $run) {
                     if (is_array($run) && isset($run['link']) && self::fixed($run['link']) === '') {
                         $text = is_string($run['text'] ?? null) ? trim($run['text']) : '';
-                        yield Finding::at($piece, Weight::Grave, "“{$text}” is a link that leads nowhere.");
+                        $whole = self::withScheme($run['link']);
+                        yield Finding::at($piece, Weight::Grave, "“{$text}” is a link that leads nowhere.", $whole === null ? null : self::mend($whole, $piece, array_replace($runs, [$index => ['link' => [['text' => $whole]]] + $run])));
                     }
                 }
             }
@@ -43,6 +45,12 @@ final class LeadsNowhere implements Check
             return;
         }
         $what = $piece->part === 'source' ? 'The picture has no address.' : "The {$piece->type} leads nowhere.";
+        $whole = self::withScheme($piece->raw);
+        if ($whole !== null) {
+            yield Finding::at($piece, Weight::Grave, $what.' Its address lacks how it begins.', self::mend($whole, $piece, [['text' => $whole]]));
+
+            return;
+        }
         $required = $piece->part === 'source' ? null : ($template->notice->requiredLinks[0] ?? null);
         yield Finding::at(
             $piece,
@@ -50,6 +58,19 @@ final class LeadsNowhere implements Check
             $piece->isBlank() ? $what : $what.' Only http, https, mailto and tel are followed.',
             $required === null || $template->notice === null ? null : Mend::set('Lead to “'.$template->notice->vocabulary->field(Path::of($required))->label->in('en').'”', $piece->id, $piece->part, [['variable' => $required]]),
         );
+    }
+
+    private static function mend(string $address, Piece $piece, mixed $value): Mend
+    {
+        return Mend::set("Make it {$address}", $piece->id, $piece->part, $value);
+    }
+
+    /** What was most likely meant by an address such as "www.example.org/shop"; null where it is none. */
+    private static function withScheme(mixed $runs): ?string
+    {
+        $text = trim(implode('', array_map(static fn (mixed $run): string => is_array($run) && is_string($run['text'] ?? null) ? $run['text'] : '', is_array($runs) ? $runs : [])));
+
+        return preg_match('#^[\p{L}\p{N}-]+(\.[\p{L}\p{N}-]+)*\.\p{L}{2,}(:\d+)?([/?\#]\S*)?$#u', $text) === 1 ? 'https://'.$text : null;
     }
 
     /** The address where it does not depend on data, empty where it may not be followed; null where it does. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -384,6 +385,17 @@ final class ComposerTest extends BrowserTestCase
         $this->signIn();
         $this->open('/templates/night-blue-receipt');
         $this->waitForStage('Thank you');
+
+        // The session ends; one signs in over the page, and what was written goes on where it was.
+        $this->stack->database()->exec('delete from sessions');
+        $this->writeIn('Heading: Words', 'Still here, ');
+        $this->see('Your session has ended', '//dialog[@open]');
+        $this->assertAccessible();
+        $this->element('//dialog[@open]//input[@name="password"]')->sendKeys(DemoCommand::PASSWORD);
+        $this->pressIn('Sign in', '//dialog[@open]');
+        $this->waitForStage('Still here');
+        self::assertStringContainsString('Still here, ', json_encode($this->manuscript()));
+        self::assertSame('', $this->text('//*[@role="alert"]'));
 
         // Without a connection what is written is kept, also when the page is left; it is sent when the connection is back.
         $this->stack->kill('web');

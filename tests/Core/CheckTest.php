@@ -45,6 +45,10 @@ final class CheckTest extends TestCase
         yield 'no link' => [[['id' => 'b', 'type' => 'button', 'label' => 'See', 'link' => []]], [], ['grave b.link: The button leads nowhere.']];
         yield 'a placeholder for a link' => [[['id' => 'b', 'type' => 'button', 'label' => 'See', 'link' => '#']], [], ['grave b.link: The button leads nowhere. Only http, https, mailto and tel are followed.']];
         yield 'words that lead nowhere' => [[['id' => 'b', 'type' => 'text', 'text' => [['text' => 'here', 'link' => 'javascript:alert(1)']]]], [], ['grave b.text: “here” is a link that leads nowhere.']];
+        yield 'an address without its beginning' => [[
+            ['id' => 'b', 'type' => 'button', 'label' => 'See', 'link' => 'www.example.org/foo'], ['id' => 'c', 'type' => 'text', 'text' => [['text' => 'here', 'link' => 'example.org?x=1']]],
+        ], [], ['grave b.link: The button leads nowhere. Its address lacks how it begins. [Make it https://www.example.org/foo]', 'grave c.text: “here” is a link that leads nowhere. [Make it https://example.org?x=1]']];
+        yield 'a subject that nobody sees the end of' => [[self::GOOD], ['envelope' => ['subject' => str_repeat('long ', 200)]], ['advisory envelope.subject: The subject has 1,000 letters: lists of messages show the first 40 to 80 of them.']];
         yield 'a button without words' => [[['id' => 'b', 'type' => 'button', 'label' => [], 'link' => 'https://example.org']], [], ['grave b.label: The button says nothing.']];
         yield 'a picture without anything' => [[['id' => 'b', 'type' => 'picture', 'source' => [], 'alternative' => []]], [], ['grave b.source: The picture has no address.', 'advisory b.alternative: The picture has no alternative text: who does not see it is told nothing.', 'remark b.link: The picture leads nowhere when one presses it.']];
         yield 'an empty point' => [[['id' => 'o', 'type' => 'points', 'points' => [['id' => 'a', 'text' => 'One'], ['id' => 'b', 'text' => []]]]], [], ['advisory b.text: This point is empty.']];

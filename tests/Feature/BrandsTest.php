@@ -108,6 +108,15 @@ final class BrandsTest extends TestCase
         $this->ask('POST', self::BRAND.'/publication', ['revision' => 2])->assertStatus(422)->assertJsonPath('faults.0.place', 'logo');
         self::assertSame(1, BrandVersion::query()->count());
 
+        // Words that nobody can read stand in the way as well; what is merely faint is told beside it.
+        $unreadable = $this->document();
+        $unreadable['colours'] = [...$unreadable['colours'], 'text' => '#FFFFFF', 'paper' => '#FFFFFF', 'link' => '#8A8A8A'];
+        $this->ask('PUT', self::BRAND.'/draft', ['revision' => 2, 'version' => 1, 'document' => $unreadable])->assertOk();
+        $told = $this->ask('GET', self::BRAND.'/publication')->assertOk();
+        self::assertContains('colours/text', array_column($told->json('findings'), 'part'));
+        self::assertContains('colours/link', array_column($told->json('advice'), 'part'));
+        $this->ask('POST', self::BRAND.'/publication', ['revision' => 3])->assertStatus(422)->assertJsonPath('faults.0.place', 'colours/text');
+
         // Each of its mends does away with it.
         foreach ($this->read($document)->json('findings.0.mends') as $mend) {
             $mended = $document;

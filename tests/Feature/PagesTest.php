@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
+use App\Loading\LoadRecords;
 use App\Models\Dispatch;
 use App\Models\Record;
 use Herald\Document\Json;
@@ -141,6 +142,22 @@ final class PagesTest extends TestCase
         $lines = array_column($this->ask('GET', '/api/app/sources/larkmoor/records/order/LM-20427')->assertOk()->json('lines'), 'value', 'path');
         self::assertSame('To the brightest', $lines['order.meta.engraving']);
         self::assertSame('Pending', $lines['order.status']);
+    }
+
+    public function test_of_many_records_the_page_on_which_one_stands_is_found(): void
+    {
+        $source = $this->larkmoor();
+        $order = Record::query()->where('key', 'LM-20429')->sole()->data;
+        LoadRecords::from($source, [$this->file(array_map(static fn (int $n): array => ['type' => 'order', 'data' => ['number' => "LM-3{$n}"] + $order], range(1000, 1104)))]);
+        $this->signIn();
+        $pages = array_map(fn (int $page): array => array_column($this->ask('GET', "/api/app/sources/larkmoor/records?type=order&page={$page}")->json('records'), 'key'), [1, 2, 3]);
+        self::assertSame([50, 50, 19], array_map(count(...), $pages));
+        foreach ($pages as $index => $keys) {
+            foreach ([$keys[0], end($keys)] as $key) {
+                $this->ask('GET', "/api/app/sources/larkmoor/records?type=order&around={$key}")->assertJsonPath('page', $index + 1)->assertJsonPath('pages', 3);
+            }
+        }
+        $this->ask('GET', '/api/app/sources/larkmoor/records?type=order&around=nobody')->assertOk()->assertJsonPath('page', 1);
     }
 
     public function test_a_change_says_what_it_sets_off_before_it_is_saved_and_does_just_that(): void

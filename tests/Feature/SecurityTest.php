@@ -31,6 +31,16 @@ final class SecurityTest extends TestCase
 {
     private const LINK = 'https://larkmoor.example.org/new-password/0123456789abcdef';
 
+    /** 8.2.1: what a session has shown is kept in no cache; pictures, which lie in messages, are. */
+    public function test_no_browser_keeps_what_a_session_has_shown(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        foreach (['/at/larkmoor/records', '/api/app/sources/larkmoor/records', '/api/app/session', '/sign-in'] as $path) {
+            self::assertStringContainsString('no-store', (string) $this->get($path)->headers->get('Cache-Control'), $path);
+        }
+    }
+
     /** 8.3.4, 6.1: a secret is in its message, and nowhere else. */
     public function test_a_secret_stands_in_the_message_and_nowhere_else(): void
     {

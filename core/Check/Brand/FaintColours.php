@@ -19,7 +19,8 @@ final class FaintColours implements BrandCheck
             foreach ($colours->unreadable() as $pair) {
                 $readable = $colours->readable($pair->text)->hex();
                 yield Finding::ofWhole(
-                    Weight::Advisory,
+                    // Too little even for large type (WCAG 2.2, 1.4.3).
+                    $colours->ratio($pair) < Contrast::LARGE ? Weight::Grave : Weight::Advisory,
                     sprintf('%s on %s%s stands out by %.1f:1; %.1f:1 is needed to read it.', ucfirst($pair->text->words()), $pair->ground->words(), $where, Contrast::figure($colours->ratio($pair)), Contrast::TEXT),
                     "{$place}/{$pair->text->value}",
                     [Mend::document("Make it {$readable}, the nearest that can be read", ["{$place}/{$pair->text->value}" => $readable])],

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './schema.generated';
+import { untilSignedIn } from './session';
 import { SOURCE } from './source';
 
 export type Schemas = components['schemas'];
@@ -22,13 +23,31 @@ function cookie(name: string): string {
     return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
 }
 
+const SESSION = '/api/app/session';
+
+/** Asks; where the session has ended meanwhile, once more when there is one again. */
+async function patient(request: Request): Promise<Response> {
+    const again = request.clone();
+    const response = await fetch(request);
+    if (![401, 419].includes(response.status) || new URL(request.url).pathname === SESSION) {
+        return response;
+    }
+    const session = (await (await fetch(SESSION, { headers: { Accept: 'application/json' } })).json()) as Schemas['Session'];
+    if (!session.person) {
+        await untilSignedIn();
+    }
+    again.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
+
+    return fetch(again);
+}
+
 type General = Extract<keyof paths, `/api/${string}`>;
 
 /** What belongs to the source whose pages these are. */
-export const api = createClient<Omit<paths, General>>({ baseUrl: `/api/app/sources/${SOURCE}` });
+export const api = createClient<Omit<paths, General>>({ baseUrl: `/api/app/sources/${SOURCE}`, fetch: patient });
 
 /** What belongs to no source: who is signed in, people, tokens. */
-export const general = createClient<Pick<paths, General>>({ baseUrl: '/' });
+export const general = createClient<Pick<paths, General>>({ baseUrl: '/', fetch: patient });
 
 const asOurs: Middleware = {
     onRequest({ request }) {

@@ -17,7 +17,7 @@ export const queries = {
     notice: (key: string) => queryOptions({ queryKey: ['notices', key], queryFn: () => got(api.GET('/notices/{key}', { params: { path: { key } } })) }),
     rendering: (key: string, query: { record: string; words: 'built_in' | 'answer'; language?: string }) =>
         queryOptions({ queryKey: ['notices', key, 'rendering', query], queryFn: () => got(api.GET('/notices/{key}/rendering', { params: { path: { key }, query } })), placeholderData: keepPreviousData }),
-    records: (query: Page & { type?: string }) => queryOptions({ queryKey: ['records', 'list', query], queryFn: () => got(api.GET('/records', { params: { query } })), placeholderData: keepPreviousData }),
+    records: (query: Partial<Page> & { type?: string; around?: string }) => queryOptions({ queryKey: ['records', 'list', query], queryFn: () => got(api.GET('/records', { params: { query } })), placeholderData: keepPreviousData }),
     record: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path], queryFn: () => got(api.GET('/records/{type}/{key}', { params: { path } })) }),
     consequences: (path: { type: string; key: string }, revision: number, changes: Schemas['Changes']) =>
         queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),

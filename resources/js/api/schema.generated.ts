@@ -1251,6 +1251,8 @@ export interface components {
             changes: components["schemas"]["Change"][];
             /** @description what stands in the way */
             findings: components["schemas"]["Finding"][];
+            /** @description what will be seen though it does not stand in the way */
+            advice: components["schemas"]["Finding"][];
         };
         Finding: {
             /** @enum {string} */
@@ -1489,7 +1491,10 @@ export interface components {
                 /** @description in words */
                 tokens: string[];
             }[];
+            /** @description what stands in the way */
             findings: components["schemas"]["Finding"][];
+            /** @description what will be seen though it does not stand in the way */
+            advice: components["schemas"]["Finding"][];
         };
         Picture: {
             name: string;
@@ -1959,6 +1964,8 @@ export interface operations {
                 type?: string;
                 search?: string;
                 page?: number;
+                /** @description the page of all on which this record stands */
+                around?: string;
             };
             header?: never;
             path?: never;

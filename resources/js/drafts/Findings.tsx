@@ -9,8 +9,8 @@ const WEIGHTS = {
     remark: ['worth knowing', Info, 'text-muted'],
 } as const;
 
-/** What the checks say of a document, each with its mends, and with the way to its place where there is one. */
-export function Findings({ findings, numbered, lead }: { findings: Finding[]; numbered?: boolean; lead?: (finding: Finding) => (() => void) | null }) {
+/** What the checks say of a document, each with its mends unless bare, and with the way to its place where there is one. */
+export function Findings({ findings, numbered, bare, lead }: { findings: Finding[]; numbered?: boolean; bare?: boolean; lead?: (finding: Finding) => (() => void) | null }) {
     const mayEdit = useComposer((state) => state.mayEdit);
 
     return (
@@ -20,7 +20,7 @@ export function Findings({ findings, numbered, lead }: { findings: Finding[]; nu
                 const go = lead?.(finding) ?? null;
 
                 return (
-                    <li key={index} data-finding={numbered ? index + 1 : finding.part} className={`flex gap-2 ${numbered ? 'py-1.5 border-t border-line/60' : 'py-1'}`}>
+                    <li key={index} data-finding={bare ? undefined : numbered ? index + 1 : finding.part} className={`flex gap-2 ${numbered ? 'py-1.5 border-t border-line/60' : 'py-1'}`}>
                         <span className={`flex gap-1 items-start ${colour}`} title={words}>
                             <Icon size={15} aria-hidden="true" className="mt-0.5 shrink-0" />
                             {numbered && <span className="w-4">{index + 1}</span>}
@@ -35,6 +35,7 @@ export function Findings({ findings, numbered, lead }: { findings: Finding[]; nu
                                     </button>
                                 )}
                                 {mayEdit &&
+                                    !bare &&
                                     finding.mends.map((one) => (
                                         <button key={one.label} type="button" className="link-quiet cursor-pointer text-left text-[12.5px]" onClick={() => mend(one)}>
                                             {one.label}

@@ -76,6 +76,11 @@ export function useKeys(doing: Doing) {
                 return;
             }
             const control = event.ctrlKey || event.metaKey;
+            // In a field these are the field's own.
+            const inField = event.target instanceof HTMLElement && event.target.closest('input, textarea, select') !== null;
+            if (inField && ((control && ['z', 'y'].includes(event.key.toLowerCase())) || (event.altKey && event.key.startsWith('Arrow')))) {
+                return;
+            }
             const { undo, redo } = useComposer.getState();
             const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
             const deed: (() => void) | undefined =

@@ -57,12 +57,12 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
     return <Number part={part} value={typeof value === 'number' ? value : undefined} set={set} />;
 }
 
-/** A number, by typing, by the arrow keys, or by pulling at its label. */
+/** A number, by typing, by the arrow keys, or by pulling at its label. What is typed stays as it is; it is taken while it is one that may be. */
 function Number({ part, value, set }: { part: Part; value: number | undefined; set: (value: number | undefined) => void }) {
     const id = useId();
-    // What is being typed may not be a number yet, or not one that is allowed.
     const [typed, setTyped] = useState<string | null>(null);
-    const isAllowed = (number: number) => number >= (part.min ?? -Infinity) && number <= (part.max ?? Infinity);
+    const before = useRef(value);
+    const [least, most] = [part.min ?? -Infinity, part.max ?? Infinity];
 
     return (
         <span className="flex items-center gap-1.5">
@@ -70,23 +70,28 @@ function Number({ part, value, set }: { part: Part; value: number | undefined; s
             <input
                 id={id}
                 type="number"
-                className="input input-xs bg-raised w-16 font-semibold invalid:border-error"
+                className="input input-xs bg-raised w-16 font-semibold"
                 min={part.min}
                 max={part.max}
                 placeholder="usual"
+                aria-invalid={typed !== null}
                 value={typed ?? value ?? ''}
+                onFocus={() => (before.current = typed === null ? value : before.current)}
                 onChange={(event) => {
-                    setTyped(event.target.value);
-                    const number = Math.round(event.target.valueAsNumber);
-                    if (event.target.value === '') {
-                        set(undefined);
-                    } else if (isAllowed(number)) {
-                        set(number);
-                    }
+                    const number = event.target.valueAsNumber;
+                    const isEmpty = event.target.value === '' && !event.target.validity.badInput;
+                    const fits = isEmpty || (globalThis.Number.isInteger(number) && number >= least && number <= most);
+                    setTyped(fits ? null : event.target.value);
+                    // The beginning of a number that does not fit is no number that was meant.
+                    set(!fits ? before.current : isEmpty ? undefined : number);
                 }}
-                onBlur={() => setTyped(null)}
             />
             {part.unit}
+            {typed !== null && (
+                <span className="text-error text-[12px]" role="alert">
+                    whole numbers from {part.min ?? 'any'} to {part.max ?? 'any'}
+                </span>
+            )}
         </span>
     );
 }

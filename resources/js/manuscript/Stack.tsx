@@ -4,7 +4,7 @@ import { memo, useMemo } from 'react';
 import { useDesk } from './desk';
 import { newText, shapeOf, type Block, type Place } from './document';
 import { Framed } from './Framed';
-import { putPlace } from './store';
+import { putPlace, useComposer } from './store';
 import { deeds } from './structure';
 
 /** Blocks one beneath the other. */
@@ -33,6 +33,10 @@ const Gap = memo(function Gap({ owner, part, index, last = false }: Place & { la
     const place = useMemo(() => ({ owner, part, index }), [owner, part, index]);
     const { setNodeRef, isOver } = useDroppable({ id: `gap ${owner ?? ''} ${part} ${index}`, data: place });
     const { openBlocks } = useDesk();
+    const mayEdit = useComposer((state) => state.mayEdit);
+    if (!mayEdit) {
+        return <div className="gap" />;
+    }
 
     return (
         <div ref={setNodeRef} data-gap className={`gap${isOver ? ' gap-over' : ''}${last ? ' gap-empty' : ''}`}>

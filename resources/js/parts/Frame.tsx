@@ -2,12 +2,14 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { general, got, type Schemas } from '../api/client';
+import { untilSignedIn } from '../api/session';
 import { keepSource, lastSource, pagesOf, SOURCE } from '../api/source';
 import { applyTheme, chosenTheme, type Theme } from '../looks/theme';
 import { Keys } from './Keys';
 import { Mark } from './Mark';
 import { Loading, NoSource, Problem } from './Message';
 import { PasswordDialog } from './PasswordDialog';
+import { SessionEnded } from './SessionEnded';
 import { useSession } from './useSession';
 
 const WORK = [
@@ -23,7 +25,18 @@ const WORK = [
 export function Frame() {
     const session = useSession();
     const [keys, setKeys] = useState(false);
-    const at = useLocation().pathname;
+    const { pathname: at, search } = useLocation();
+    // Whose pages these are. Their session may end while they look at them.
+    const [known, setKnown] = useState<Schemas['Session'] | null>(null);
+    if (session.data?.person && session.data !== known) {
+        setKnown(session.data);
+    }
+    const hasEnded = known !== null && session.data?.person === null;
+    useEffect(() => {
+        if (hasEnded) {
+            void untilSignedIn();
+        }
+    }, [hasEnded]);
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
@@ -44,9 +57,9 @@ export function Frame() {
     if (session.error) {
         return <Problem error={session.error} />;
     }
-    const { person, sources } = session.data;
+    const { person, sources } = hasEnded ? known : session.data;
     if (!person) {
-        return <Navigate to={`/sign-in?to=${encodeURIComponent(at)}`} replace />;
+        return <Navigate to={`/sign-in?to=${encodeURIComponent(at + search)}`} replace />;
     }
     const source = sources.find(({ key }) => key === SOURCE);
     if (SOURCE === '' && sources[0]) {
@@ -88,6 +101,7 @@ export function Frame() {
             <main id="work">
                 {source || ((at === '/people' || at === '/audit') && person.administrator) ? <Outlet /> : <Elsewhither sources={sources} />}
             </main>
+            <SessionEnded person={person} />
             <Keys open={keys} close={() => setKeys(false)} />
         </>
     );
@@ -164,7 +178,8 @@ function Account({ name, role, administers }: { name: string; role: string; admi
     const signOut = async () => {
         await got(general.DELETE('/api/app/session'));
         client.clear();
-        window.location.assign('/sign-in');
+        // No step back leads to what was seen.
+        window.location.replace('/sign-in');
     };
 
     return (

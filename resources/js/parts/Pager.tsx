@@ -1,4 +1,4 @@
-import { Link, useSearchParams } from 'react-router';
+import { Link, Navigate, useSearchParams } from 'react-router';
 
 export function Pager({ page, pages, total, more = false, noun }: { page: number; pages: number; total: number; more?: boolean; noun: string }) {
     const [search] = useSearchParams();
@@ -8,6 +8,10 @@ export function Pager({ page, pages, total, more = false, noun }: { page: number
 
         return `?${next.toString()}`;
     };
+
+    if (page > pages) {
+        return <Navigate to={to(pages)} replace />;
+    }
 
     return (
         <nav aria-label="Pages" className="flex gap-4 items-center text-muted text-[13px] mt-3">

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useId, useRef, useState } from 'react';
 import { queries } from '../api/queries';
@@ -14,7 +14,8 @@ export function RecordPicker({ type, chosen, choose, slim = false }: { type: str
 
         return () => clearTimeout(timer);
     }, [text, chosen]);
-    const records = useQuery(queries.records({ type, search }));
+    const client = useQueryClient();
+    const records = useQuery(queries.records(search ? { type, search } : { type, around: chosen }));
     const list = records.data?.records ?? [];
     const at = list.findIndex((record) => record.key === chosen);
     // What was typed before the list was there is chosen once it is.
@@ -28,8 +29,11 @@ export function RecordPicker({ type, chosen, choose, slim = false }: { type: str
             choosing.current(late);
         }
     }, [late]);
-    const step = (by: number) => {
-        const next = list[at + by];
+    const { page, pages } = records.data ?? { page: 1, pages: 1 };
+    const isThere = (by: number) => at >= 0 && (list[at + by] !== undefined || (search === '' && page + by >= 1 && page + by <= pages));
+    const step = async (by: number) => {
+        // Beyond the edge of a page is the next one.
+        const next = list[at + by] ?? (await client.query(queries.records({ type, page: page + by }))).records.at(by < 0 ? -1 : 0);
         if (next) {
             setTyped(null);
             choose(next.key);
@@ -63,10 +67,10 @@ export function RecordPicker({ type, chosen, choose, slim = false }: { type: str
                     </option>
                 ))}
             </datalist>
-            <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Record before" title="Record before" disabled={at <= 0} onClick={() => step(-1)}>
+            <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Record before" title="Record before" disabled={!isThere(-1)} onClick={() => void step(-1)}>
                 <ChevronLeft size={16} aria-hidden="true" />
             </button>
-            <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Next record" title="Next record" disabled={at < 0 || at >= list.length - 1} onClick={() => step(1)}>
+            <button type="button" className="btn btn-sm btn-square btn-ghost" aria-label="Next record" title="Next record" disabled={!isThere(1)} onClick={() => void step(1)}>
                 <ChevronRight size={16} aria-hidden="true" />
             </button>
         </div>

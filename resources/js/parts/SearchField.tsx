@@ -9,6 +9,14 @@ export function SearchField({ label, name = 'search' }: { label: string; name?: 
     const here = useHref(useLocation().pathname);
     const inAddress = search.get(name) ?? '';
     const [text, setText] = useState(inAddress);
+    // What the address says otherwise than by typing here is shown here: a link may lead to the whole list.
+    const [known, setKnown] = useState(inAddress);
+    if (known !== inAddress) {
+        setKnown(inAddress);
+        if (text === known) {
+            setText(inAddress);
+        }
+    }
 
     useEffect(() => {
         if (text === inAddress) {

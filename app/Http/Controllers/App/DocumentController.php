@@ -17,6 +17,7 @@ use App\Models\DocumentKind;
 use App\Models\Source;
 use App\Models\Version;
 use Herald\Check\Finding;
+use Herald\Check\Weight;
 use Herald\Document\Json;
 use Illuminate\Http\JsonResponse;
 
@@ -73,10 +74,13 @@ final class DocumentController
     public function publication(Source $source, string $key, DocumentKind $kind): JsonResponse
     {
         $desk = Desk::at($source, $kind, $key);
-        $outlook = $desk->outlook(Json::ofArray($desk->document(), $key));
+        $json = Json::ofArray($desk->document(), $key);
+        $outlook = $desk->outlook($json);
+        $advice = array_filter($desk->findings($json), static fn (Finding $finding): bool => $finding->weight === Weight::Advisory);
 
         return response()->json([
             'revision' => $desk->kept()->draft?->revision, 'version' => $desk->kept()->latestVersion?->number, ...$outlook, 'findings' => FindingLine::collection($outlook['findings']),
+            'advice' => FindingLine::collection(array_values($advice)),
         ]);
     }
 

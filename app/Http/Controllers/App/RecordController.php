@@ -42,7 +42,7 @@ final class RecordController
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$asked['type'] ?? array_key_first($manifest->recordTypes)] ?? abort(404);
         $sheet = self::sheet($source);
-        $page = (int) ($asked['page'] ?? 1);
+        $page = isset($asked['around']) ? RecordPage::with($source, $type, $asked['around']) : (int) ($asked['page'] ?? 1);
         $found = RecordPage::of($source, $type, $asked['search'] ?? '', $page);
         $columns = array_map(fn ($path): Field => self::fieldAt($type, $path->segments), $type->summary);
 

@@ -21,6 +21,7 @@ export function PublishDialog({ brand, open, close, published }: { brand: string
             close={close}
             busy="Compiling…"
             consequence={(data) => <Consequence data={data} />}
+            lead={({ part }) => () => leadTo(part)}
             published={(answer) => {
                 published(answer);
 
@@ -28,6 +29,13 @@ export function PublishDialog({ brand, open, close, published }: { brand: string
             }}
         />
     );
+}
+
+/** Shows what is said of a part of the brand, beside it. */
+function leadTo(part: string | null) {
+    const place = document.querySelector<HTMLElement>(`[data-finding="${CSS.escape(part ?? '')}"]`);
+    place?.scrollIntoView({ block: 'center' });
+    place?.querySelector<HTMLElement>('button')?.focus({ preventScroll: true });
 }
 
 function Consequence({ data }: { data: Schemas['BrandPublication'] }) {
@@ -127,6 +135,9 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
             open={open}
             close={() => {
                 setSure(false);
+                // What was not done is not there when it is opened again.
+                setRenamed(null);
+                setName('');
                 close();
             }}
             title="Brands"
@@ -143,7 +154,7 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
                         Name of this brand
                         <input className="input input-sm bg-raised w-full" required maxLength={100} value={renamed ?? brand.name} onChange={(event) => setRenamed(event.target.value)} />
                     </label>
-                    <button type="submit" className="btn btn-sm" disabled={renamed === null || change.isPending}>
+                    <button type="submit" className="btn btn-sm" disabled={renamed === null || renamed.trim() === '' || change.isPending}>
                         Rename
                     </button>
                 </form>

@@ -11,6 +11,7 @@ import { Publishing } from '../../drafts/Publishing';
 import { useComposer } from '../../manuscript/store';
 import { VersionList } from '../../drafts/VersionList';
 import { queries } from '../../api/queries';
+import { lead as showFinding } from './Findings';
 
 type Change = Schemas['Change'];
 
@@ -40,6 +41,7 @@ export function PublishDialog({ template, open, close, published }: { template: 
             close={close}
             busy="Publish"
             consequence={(data) => <Consequence data={data} />}
+            lead={(finding) => (finding.block === null ? null : () => showFinding(finding))}
             published={(answer) => {
                 published(answer);
 
@@ -73,8 +75,7 @@ export function ProofDialog({ template, record, language, open, close }: { templ
     const [to, setTo] = useState<string | null>(null);
     const address = to ?? session.data?.person?.email ?? '';
     const send = useMutation({
-        mutationFn: () =>
-            got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to: address } })),
+        mutationFn: (to: string) => got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to } })),
     });
     const fault = send.error instanceof ProblemError ? send.error.at('to') : undefined;
 
@@ -97,7 +98,7 @@ export function ProofDialog({ template, record, language, open, close }: { templ
                 className="grid gap-2"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    send.mutate();
+                    send.mutate(address);
                 }}
             >
                 <p>
@@ -118,7 +119,7 @@ export function ProofDialog({ template, record, language, open, close }: { templ
                 )}
                 {send.data && (
                     <p aria-live="polite" className={send.data.accepted ? 'text-success' : 'text-error'}>
-                        {send.data.accepted ? `Sent 1 proof to ${address}. ${send.data.words}` : `The proof was not accepted. ${send.data.words}`}
+                        {send.data.accepted ? `Sent 1 proof to ${send.variables}. ${send.data.words}` : `The proof was not accepted. ${send.data.words}`}
                     </p>
                 )}
             </form>

@@ -76,7 +76,7 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
                                         <optgroup key={strand.key} label={strand.name}>
                                             {strand.notices.map((one) => (
                                                 <option key={one.key} value={one.key}>
-                                                    {one.name}
+                                                    {one.name}, to {one.audience_label}
                                                 </option>
                                             ))}
                                         </optgroup>

@@ -149,46 +149,57 @@ function useChange(template: Template, said: string, done: () => void) {
 
 function Rename({ template }: { template: Template }) {
     const [open, setOpen] = useState(false);
-    const [name, setName] = useState(template.name);
-    const [folder, setFolder] = useState(template.folder);
-    const change = useChange(template, 'Renamed. The key stays.', () => setOpen(false));
 
     return (
         <>
             <button type="button" className="link-quiet cursor-pointer" onClick={() => setOpen(true)}>
                 Rename
             </button>
-            {open && (
-                <Dialog
-                    open
-                    close={() => setOpen(false)}
-                    title={`Rename ${template.name}`}
-                    actions={
-                        <button type="submit" form={`rename-${template.key}`} className="btn btn-sm btn-primary" disabled={change.isPending}>
-                            Rename
-                        </button>
-                    }
-                >
-                    <form
-                        id={`rename-${template.key}`}
-                        className="grid gap-3"
-                        onSubmit={(event) => {
-                            event.preventDefault();
-                            change.mutate({ name, folder });
-                        }}
-                    >
-                        <label className="grid gap-1">
-                            Name
-                            <input required maxLength={200} className="input bg-raised w-full" value={name} onChange={(event) => setName(event.target.value)} />
-                        </label>
-                        <label className="grid gap-1">
-                            Folder
-                            <input maxLength={200} className="input bg-raised w-full" value={folder} onChange={(event) => setFolder(event.target.value)} />
-                        </label>
-                    </form>
-                </Dialog>
-            )}
+            {open && <RenameDialog template={template} close={() => setOpen(false)} />}
         </>
+    );
+}
+
+function RenameDialog({ template, close }: { template: Template; close: () => void }) {
+    const [name, setName] = useState(template.name);
+    const [folder, setFolder] = useState(template.folder);
+    const change = useChange(template, 'Renamed. The key stays.', close);
+    const isBlank = name.trim() === '';
+
+    return (
+        <Dialog
+            open
+            close={close}
+            title={`Rename ${template.name}`}
+            actions={
+                <button type="submit" form={`rename-${template.key}`} className="btn btn-sm btn-primary" disabled={change.isPending || isBlank}>
+                    Rename
+                </button>
+            }
+        >
+            <form
+                id={`rename-${template.key}`}
+                className="grid gap-3"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    change.mutate({ name, folder });
+                }}
+            >
+                <label className="grid gap-1">
+                    Name
+                    <input required maxLength={200} className="input bg-raised w-full" value={name} aria-invalid={isBlank} onChange={(event) => setName(event.target.value)} />
+                    {isBlank && (
+                        <span role="alert" className="text-error text-[13px]">
+                            It needs a name.
+                        </span>
+                    )}
+                </label>
+                <label className="grid gap-1">
+                    Folder
+                    <input maxLength={200} className="input bg-raised w-full" value={folder} onChange={(event) => setFolder(event.target.value)} />
+                </label>
+            </form>
+        </Dialog>
     );
 }
 
