@@ -132,7 +132,7 @@ abstract class BrowserTestCase extends TestCase
     /** Chooses from the list that is open by typing and Enter. */
     protected function pick(string $typed, string $words): void
     {
-        $this->element('//dialog[@open]//input');
+        Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.activeElement?.hasAttribute("cmdk-input") ?? false'), 'the list to be open');
         $this->type($typed);
         $this->element("//dialog[@open]//*[@cmdk-item][@data-selected='true'][contains(., '{$words}')]");
         $this->type(WebDriverKeys::ENTER);

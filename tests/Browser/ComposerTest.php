@@ -24,7 +24,8 @@ final class ComposerTest extends BrowserTestCase
         $this->open('/templates');
         $this->press('Begin a template');
         $this->element('//dialog[@open]//input[@maxlength]')->sendKeys('Three answers');
-        $this->choose('Answers for', 'Answer to a rating');
+        $this->press('Choose a notice');
+        $this->pick('rating', 'Answer to a rating');
         $this->element('//dialog[@open]//label[contains(., "nothing")]/input')->sendKeys(' ');
         $this->type(Key::ENTER);
         $this->see('Draft, not published yet');
@@ -77,9 +78,15 @@ final class ComposerTest extends BrowserTestCase
         }
         $this->assertAccessible();
 
-        // Everything can be undone, back to blank, and done again.
+        // In a field, such as the record's, undoing is the field's.
         $this->saved();
         $before = $this->manuscript();
+        $this->control('z');
+        $this->control('z');
+        self::assertSame($before, $this->manuscript());
+
+        // Everything can be undone, back to blank, and done again.
+        $this->into('//*[@aria-label="Text: Words"]');
         for ($step = 0; $step < 200 && $this->attribute('//button[starts-with(@aria-label, "Undo")]', 'disabled') === null; $step++) {
             $this->control('z');
         }

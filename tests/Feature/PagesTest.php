@@ -144,6 +144,16 @@ final class PagesTest extends TestCase
         self::assertSame('Pending', $lines['order.status']);
     }
 
+    public function test_what_is_wrong_with_a_request_is_said_in_our_own_words(): void
+    {
+        $this->larkmoor();
+        $this->ask('POST', '/api/app/session', ['email' => 'a@example.org'])->assertStatus(422)->assertJsonPath('faults', [['place' => 'password', 'reason' => 'This is needed.']]);
+        $this->signIn();
+        $this->ask('GET', '/api/app/sources/larkmoor/records?page=x')->assertStatus(422)->assertJsonPath('faults.0.reason', 'This must be a whole number.');
+        $this->ask('GET', '/api/app/sources/larkmoor/dispatches?state=lost')->assertStatus(422)->assertJsonPath('faults.0.reason', 'This is none of the values that may stand here.');
+        $this->ask('POST', '/api/app/sources/larkmoor/brands', ['name' => str_repeat('x', 101), 'from' => 'source'])->assertStatus(422)->assertJsonPath('faults.0.reason', 'This is too long: 100 letters at most.');
+    }
+
     public function test_of_many_records_the_page_on_which_one_stands_is_found(): void
     {
         $source = $this->larkmoor();

@@ -115,6 +115,16 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
                     return true;
                 },
                 handlePaste: (_view, event) => handlePaste(made, event, rich),
+                handleDOMEvents: {
+                    // What is undone here is undone by steps of the document. The browser's own steps would come from a field beside it, where they go through all fields of the page.
+                    beforeinput: (_view, event) => {
+                        if (event.inputType.startsWith('history')) {
+                            event.preventDefault();
+                        }
+
+                        return false;
+                    },
+                },
             },
             onTransaction: () => watch(made),
             onUpdate: () => {

@@ -1,46 +1,14 @@
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { flushSync } from 'react-dom';
-import { useModal } from '../parts/Dialog';
+import { Palette } from '../parts/Palette';
 import { useDesk, type Field } from './desk';
 import { written, type Scope } from './document';
 import { scopeIn } from './scope';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
 import { live, placeAfterHand, takePlace, useComposer } from './store';
 import { deeds } from './structure';
-
-/** A searchable list over the page; Escape closes it and gives the focus back. */
-function Palette({ open, close, label, placeholder, children }: { open: boolean; close: () => void; label: string; placeholder: string; children: ReactNode }) {
-    const ref = useModal(open);
-    useEffect(() => {
-        if (open) {
-            ref.current?.querySelector('input')?.focus();
-        }
-    }, [open, ref]);
-
-    return (
-        // What is done in here is none of the block's around it.
-        <dialog ref={ref} className="modal items-start" aria-label={label} onClose={close} onMouseDown={(event) => event.stopPropagation()} onKeyDown={(event) => event.stopPropagation()}>
-            {open && (
-                <div className="modal-box bg-raised max-w-md mt-24 p-0">
-                    <Command label={label} loop>
-                        <Command.Input placeholder={placeholder} className="w-full px-4 py-3 border-b border-line bg-transparent outline-none" />
-                        <Command.List className="max-h-96 overflow-auto p-2 palette" tabIndex={0}>
-                            <Command.Empty className="p-3 text-muted">Nothing goes with that.</Command.Empty>
-                            {children}
-                        </Command.List>
-                    </Command>
-                </div>
-            )}
-            <form method="dialog" className="modal-backdrop">
-                <button type="submit" tabIndex={-1}>
-                    Close
-                </button>
-            </form>
-        </dialog>
-    );
-}
 
 /** The blocks there are, sorted by what one reaches for them for. */
 export function BlockList({ open, close }: { open: boolean; close: () => void }) {

@@ -1,15 +1,27 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react';
 import { general, got, type Schemas } from '../api/client';
 import { queries } from '../api/queries';
 import { ended, signedInAgain } from '../api/session';
-import { useModal } from './Dialog';
 import { SignInForm } from './SignInForm';
 
 /** A sheet over the page of somebody whose session has ended. What was under way waits, and goes on when they are signed in again, here or in another window. */
 export function SessionEnded({ person }: { person: NonNullable<Schemas['Session']['person']> }) {
     const isEnded = useSyncExternalStore(ended.subscribe, ended.is);
-    const ref = useModal(isEnded);
+    const ref = useRef<HTMLDialogElement>(null);
+    useLayoutEffect(() => {
+        const sheet = ref.current;
+        if (isEnded && sheet && !sheet.open) {
+            if (document.querySelector('dialog:modal')) {
+                sheet.showModal();
+            } else {
+                // Over the page, and yet the focus stays where somebody may be writing.
+                sheet.open = true;
+            }
+        } else if (!isEnded) {
+            sheet?.close();
+        }
+    }, [isEnded]);
     const client = useQueryClient();
 
     const goOn = useCallback((session: Schemas['Session']) => {
@@ -39,7 +51,7 @@ export function SessionEnded({ person }: { person: NonNullable<Schemas['Session'
         return () => window.removeEventListener('focus', listen);
     }, [isEnded, goOn]);
     return (
-        <dialog ref={ref} className="modal" aria-labelledby="session-ended" onCancel={(event) => event.preventDefault()} onKeyDown={(event) => event.stopPropagation()}>
+        <dialog ref={ref} className="modal" role="alertdialog" aria-modal="true" aria-labelledby="session-ended" onCancel={(event) => event.preventDefault()} onKeyDown={(event) => event.stopPropagation()}>
             {isEnded && (
                 <div className="modal-box bg-raised max-w-sm">
                     <h2 id="session-ended" className="mb-1">

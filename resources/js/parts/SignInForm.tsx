@@ -2,6 +2,9 @@ import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, type SyntheticEvent, useEffect, useRef, useState } from 'react';
 import { general, got, ProblemError, type Schemas } from '../api/client';
 
+/** Without a key for so long, nobody is writing, in ms. */
+const QUIET = 1200;
+
 /** Asks who it is; gives the session that is begun. */
 export function SignInForm({ address = '', done, children }: { address?: string; done: (session: Schemas['Session']) => void; children?: ReactNode }) {
     const [email, setEmail] = useState(address);
@@ -16,11 +19,29 @@ export function SignInForm({ address = '', done, children }: { address?: string;
         },
         onSuccess: done,
     });
+    const form = useRef<HTMLFormElement>(null);
     const secret = useRef<HTMLInputElement>(null);
     useEffect(() => {
-        if (address !== '') {
-            secret.current?.focus();
+        if (address === '') {
+            return;
         }
+        // Whoever is just writing goes on writing; the password is asked for when they stop.
+        let timer = 0;
+        const later = () => {
+            window.clearTimeout(timer);
+            timer = window.setTimeout(() => {
+                if (!form.current?.contains(document.activeElement)) {
+                    secret.current?.focus();
+                }
+            }, QUIET);
+        };
+        later();
+        document.addEventListener('keydown', later, true);
+
+        return () => {
+            window.clearTimeout(timer);
+            document.removeEventListener('keydown', later, true);
+        };
     }, [address]);
     const submit = (event: SyntheticEvent) => {
         event.preventDefault();
@@ -29,7 +50,7 @@ export function SignInForm({ address = '', done, children }: { address?: string;
     const error = signIn.error instanceof ProblemError ? (signIn.error.at('password') ?? signIn.error.at('email') ?? signIn.error.message) : signIn.error?.message;
 
     return (
-        <form onSubmit={submit} noValidate>
+        <form ref={form} onSubmit={submit} noValidate>
             <label className="block mb-3">
                 <span className="block mb-1">E-mail address</span>
                 <input className="input w-full bg-raised" type="email" name="email" autoComplete="username" autoFocus={address === ''} required value={email} onChange={(event) => setEmail(event.target.value)} />

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
+import { Palette } from '../../parts/Palette';
 import { queries } from '../../api/queries';
 
 type From = Schemas['NewTemplate']['from'];
@@ -46,7 +48,7 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
             close={close}
             title={copy ? `Duplicate ${copy.name}` : 'Begin a template'}
             actions={
-                <button type="submit" form="begin" className="btn btn-sm btn-primary" disabled={begin.isPending}>
+                <button type="submit" form="begin" className="btn btn-sm btn-primary" disabled={begin.isPending || (!copy && chosen === '')}>
                     {copy ? 'Duplicate' : 'Begin'}
                 </button>
             }
@@ -66,23 +68,10 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
                 {!copy && (
                     <>
                         {!notice && (
-                            <label className="grid gap-1">
-                                Answers for
-                                <select required className="select bg-raised w-full" value={chosen} onChange={(event) => setChosen(event.target.value)}>
-                                    <option value="" disabled>
-                                        choose a notice
-                                    </option>
-                                    {order.data?.strands.map((strand) => (
-                                        <optgroup key={strand.key} label={strand.name}>
-                                            {strand.notices.map((one) => (
-                                                <option key={one.key} value={one.key}>
-                                                    {one.name}, to {one.audience_label}
-                                                </option>
-                                            ))}
-                                        </optgroup>
-                                    ))}
-                                </select>
-                            </label>
+                            <div className="grid gap-1">
+                                <span id="answers-for">Answers for</span>
+                                <NoticeChoice strands={order.data?.strands ?? []} chosen={chosen} choose={setChosen} />
+                            </div>
                         )}
                         <fieldset className="grid gap-1">
                             <legend>Begin with</legend>
@@ -124,5 +113,41 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
                 )}
             </form>
         </Dialog>
+    );
+}
+
+type Strand = Schemas['RunningOrder']['strands'][number];
+
+/** A notice, from a searchable list: by its strand, with whom it goes to. */
+function NoticeChoice({ strands, chosen, choose }: { strands: Strand[]; chosen: string; choose: (key: string) => void }) {
+    const [open, setOpen] = useState(false);
+    const strand = strands.find(({ notices }) => notices.some(({ key }) => key === chosen));
+    const notice = strand?.notices.find(({ key }) => key === chosen);
+
+    return (
+        <>
+            <button type="button" aria-describedby="answers-for" aria-haspopup="dialog" className="select bg-raised w-full text-left" onClick={() => setOpen(true)}>
+                {notice ? `${notice.name}, to ${notice.audience_label} · ${strand?.name ?? ''}` : 'Choose a notice'}
+            </button>
+            <Palette open={open} close={() => setOpen(false)} label="Choose a notice" placeholder="Notice, strand or audience">
+                {strands.map((one) => (
+                    <Command.Group key={one.key} heading={one.name}>
+                        {one.notices.map(({ key, name, audience_label: audience }) => (
+                            <Command.Item
+                                key={key}
+                                value={`${name} ${audience} ${one.name} ${key}`}
+                                onSelect={() => {
+                                    setOpen(false);
+                                    choose(key);
+                                }}
+                            >
+                                <span className="font-semibold">{name}</span>
+                                <span className="ml-auto text-muted">to {audience}</span>
+                            </Command.Item>
+                        ))}
+                    </Command.Group>
+                ))}
+            </Palette>
+        </>
     );
 }
