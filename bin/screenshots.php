@@ -13,7 +13,7 @@ use Tests\System\Stack;
 require __DIR__.'/../vendor/autoload.php';
 
 $stack = (new Stack)->withDemo()->serve();
-$chromium = new Chromium;
+$chromium = Chromium::shared();
 $driver = $chromium->driver;
 $wanted = array_slice($argv, 1);
 $out = getenv('OUT') ?: __DIR__.'/../docs/screenshots';

@@ -26,7 +26,7 @@ final readonly class Inline
     public function isNumeric(): bool
     {
         $fields = array_filter(array_map(static fn (Run $run): ?Variable => $run->content instanceof Variable ? $run->content : null, $this->runs));
-        $words = implode('', array_map(static fn (Run $run): string => is_string($run->content) ? $run->content : '', $this->runs));
+        $words = implode('', array_map(static fn (Run $run): string => is_string($run->content) ? $run->content : '', $this->runs)).implode('', array_map(static fn (Variable $one): string => $one->fallback, $fields));
 
         return $fields !== [] && mb_strlen($words) <= self::FEW && array_filter($fields, static fn (Variable $one): bool => ! $one->field->type->isNumeric()) === [];
     }

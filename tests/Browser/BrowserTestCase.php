@@ -53,6 +53,13 @@ abstract class BrowserTestCase extends TestCase
         $this->see('Running order', '//h1');
     }
 
+    /** Is nobody any more. The page is left first: what it was still asking for would bring its cookies back. */
+    protected function signOut(): void
+    {
+        $this->driver->get('about:blank');
+        Chromium::shared()->command('Network.clearBrowserCookies', []);
+    }
+
     /** Waits for an element and gives it. */
     protected function element(string $xpath): RemoteWebElement
     {

@@ -24,7 +24,7 @@ final class RolesTest extends BrowserTestCase
         $this->see('Your draft is saved. Putting it in force is for a publisher.', '//dialog[@open]');
         $this->assertAccessible();
         self::assertSame([], $this->driver->findElements(WebDriverBy::xpath('//dialog[@open]//button[normalize-space(.)="Publish"]')));
-        $this->driver->manage()->deleteAllCookies();
+        $this->signOut();
 
         $this->signIn('okafor');
         $this->open('/templates/parcel-away');
@@ -70,14 +70,14 @@ final class RolesTest extends BrowserTestCase
         $this->element('//select[@aria-label="Role of S. Okafor in Fernhill Clinic"]/option[.="viewer"]')->click();
         $this->see('S. Okafor may do that from now on', '//*[@data-sonner-toast]');
         $this->assertAccessible();
-        $this->driver->manage()->deleteAllCookies();
+        $this->signOut();
         $this->signIn('okafor');
         $this->open('/at/fernhill/templates');
         $this->see('Templates', '//h1');
         self::assertSame([], $this->driver->findElements(WebDriverBy::xpath('//button[normalize-space(.)="Begin a template"]')));
         $this->open('/templates');
         $this->element('//button[normalize-space(.)="Begin a template"]');
-        $this->driver->manage()->deleteAllCookies();
+        $this->signOut();
         $this->signIn('brandt');
         $this->open('/at/fernhill/records');
         $this->see('At this address there is no source in which you have a role.');
@@ -106,7 +106,7 @@ final class RolesTest extends BrowserTestCase
         $this->open('/notices/order-received?record=LM-20429');
         $this->press('Show pictures from elsewhere');
         $this->element('//iframe[contains(@src, "pictures=all")]');
-        $this->driver->manage()->deleteAllCookies();
+        $this->signOut();
 
         $this->signIn('thorne');
         $this->open("/mailroom/{$letter['id']}");

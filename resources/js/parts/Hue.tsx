@@ -2,9 +2,13 @@ import { useState } from 'react';
 
 const isHex = (text: string): boolean => /^#[0-9a-f]{6}$/i.test(text);
 
+/** With its sign, and each digit twice where there are three: "abc" is #AABBCC. */
+const whole = (text: string): string => `#${text.trim().replace(/^#/, '').replace(/^([0-9a-f])([0-9a-f])([0-9a-f])$/i, '$1$1$2$2$3$3')}`.toUpperCase();
+
 /** A colour, by picking or by its figure; what is no colour yet is not taken. */
 export function Hue({ label, value, set, derived = false }: { label: string; value: string; set: (hex: string) => void; derived?: boolean }) {
     const [typed, setTyped] = useState<string | null>(null);
+    const [left, setLeft] = useState(false);
     const wrong = typed !== null && !isHex(typed);
 
     return (
@@ -18,15 +22,26 @@ export function Hue({ label, value, set, derived = false }: { label: string; val
                 spellCheck={false}
                 value={typed ?? value}
                 onChange={(event) => {
-                    const text = event.target.value.trim();
-                    const hex = text.startsWith('#') ? text : `#${text}`;
+                    const hex = `#${event.target.value.trim().replace(/^#/, '')}`.toUpperCase();
                     setTyped(isHex(hex) ? null : event.target.value);
                     if (isHex(hex)) {
-                        set(hex.toUpperCase());
+                        set(hex);
                     }
                 }}
-                onBlur={() => setTyped(null)}
+                onFocus={() => setLeft(false)}
+                onBlur={() => {
+                    setLeft(true);
+                    if (typed !== null && isHex(whole(typed))) {
+                        setTyped(null);
+                        set(whole(typed));
+                    }
+                }}
             />
+            {wrong && left && (
+                <span className="text-error text-[12px]" role="alert">
+                    six digits, such as #16233A
+                </span>
+            )}
         </span>
     );
 }
