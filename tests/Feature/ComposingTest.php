@@ -222,7 +222,7 @@ final class ComposingTest extends TestCase
         $document['envelope'] += ['cc' => [['text' => 'desk@example.org']], 'bcc' => [['text' => 'copy@example.org, Desk@example.org']]];
         $this->ask('PUT', self::TEMPLATE.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
         $this->ask('POST', self::TEMPLATE.'/publication', ['revision' => 1])->assertOk();
-        $source = Template::query()->firstOrFail()->source;
+        $source = Template::query()->oldest('id')->firstOrFail()->source;
         $this->ask('POST', '/api/v1/events', ['id' => 'copies', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
         $this->artisan('queue:work', ['--stop-when-empty' => true, '--memory' => 1024]);
 

@@ -80,7 +80,7 @@ final class DocumentsTest extends TestCase
             self::assertStringContainsString('has published this brand meanwhile', $e->getMessage());
         }
         self::assertSame([1, 2], BrandVersion::query()->orderBy('number')->pluck('number')->all());
-        self::assertStringContainsString('#115599', (string) Brand::query()->firstOrFail()->latestVersion?->document);
+        self::assertStringContainsString('#115599', (string) Brand::query()->oldest('id')->firstOrFail()->latestVersion?->document);
     }
 
     public function test_what_cannot_be_made_ready_leaves_nothing_behind(): void
@@ -144,7 +144,7 @@ final class DocumentsTest extends TestCase
     {
         $this->expectException(InvalidDocument::class);
         $this->expectExceptionMessage('logo/picture');
-        Publish::document($this->desk(), Json::ofArray([...Json::ofText((string) Brand::query()->firstOrFail()->latestVersion?->document, 'brand')->data, 'logo' => ['picture' => str_repeat('0', 32).'.png', 'width' => 180]], 'brand'));
+        Publish::document($this->desk(), Json::ofArray([...Json::ofText((string) Brand::query()->oldest('id')->firstOrFail()->latestVersion?->document, 'brand')->data, 'logo' => ['picture' => str_repeat('0', 32).'.png', 'width' => 180]], 'brand'));
     }
 
     public function test_what_was_stored_in_the_tables_of_before_is_all_there_afterwards(): void
@@ -223,12 +223,12 @@ final class DocumentsTest extends TestCase
 
     private function desk(): BrandDesk
     {
-        return BrandDesk::with(Brand::query()->with(['latestVersion', 'draft'])->firstOrFail(), $this->source);
+        return BrandDesk::with(Brand::query()->with(['latestVersion', 'draft'])->oldest('id')->firstOrFail(), $this->source);
     }
 
     private function brand(string $link): Json
     {
-        $document = Json::ofText((string) Brand::query()->firstOrFail()->latestVersion?->document, 'brand')->data;
+        $document = Json::ofText((string) Brand::query()->oldest('id')->firstOrFail()->latestVersion?->document, 'brand')->data;
 
         return Json::ofArray([...$document, 'colours' => [...$document['colours'], 'link' => $link]], 'brand');
     }

@@ -110,7 +110,7 @@ final class SecurityTest extends TestCase
 
         \App\Loading\LoadManifest::from(Json::ofArray($manifest, 'closed'));
         self::assertStringNotContainsString('0123456789abcdef', (string) DB::table('records')->value('data'));
-        self::assertSame(self::LINK, \App\Secrets\Seal::open($source->refresh()->manifest()->recordTypes['account']->fields, Record::query()->firstOrFail()->data)['reset_link']);
+        self::assertSame(self::LINK, \App\Secrets\Seal::open($source->refresh()->manifest()->recordTypes['account']->fields, Record::query()->oldest('id')->firstOrFail()->data)['reset_link']);
     }
 
     public function test_a_secret_on_the_outside_of_a_template_is_a_grave_finding(): void
@@ -165,7 +165,7 @@ final class SecurityTest extends TestCase
     public function test_another_password_ends_all_other_sessions(): void
     {
         $this->signIn(Role::Viewer);
-        $user = User::query()->firstOrFail();
+        $user = User::query()->oldest('id')->firstOrFail();
         DB::table('sessions')->insert(['id' => 'elsewhere', 'user_id' => $user->id, 'payload' => '', 'last_activity' => time()]);
         $token = $user->remember_token;
         $this->ask('PUT', '/api/app/session/password', ['current_password' => 'wrong', 'password' => 'another good one'])->assertStatus(422)->assertJsonPath('faults.0.place', 'current_password');
