@@ -1,5 +1,6 @@
 import { Link, Navigate, useSearchParams } from 'react-router';
 
+/** Leads from page to page of a list; the number is that of the page which is shown, not of one that is still being asked for. */
 export function Pager({ page, pages, total, more = false, noun }: { page: number; pages: number; total: number; more?: boolean; noun: string }) {
     const [search] = useSearchParams();
     const to = (number: number) => {
@@ -9,6 +10,7 @@ export function Pager({ page, pages, total, more = false, noun }: { page: number
         return `?${next.toString()}`;
     };
 
+    // A page past the end is the last one.
     if (page > pages) {
         return <Navigate to={to(pages)} replace />;
     }

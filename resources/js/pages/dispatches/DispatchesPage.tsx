@@ -50,7 +50,7 @@ export function DispatchesPage() {
             ) : (
                 <DispatchTable dispatches={dispatches} />
             )}
-            <Pager page={page} pages={pages} total={total} noun={total === 1 ? 'dispatch' : 'dispatches'} />
+            <Pager page={found.data.page} pages={pages} total={total} noun={total === 1 ? 'dispatch' : 'dispatches'} />
         </Page>
     );
 }

@@ -79,7 +79,7 @@ export function RecordsPage() {
                     </tbody>
                 </table>
             )}
-            <Pager page={page} pages={pages} total={total} more={more} noun={(types.find(({ key }) => key === shown)?.name ?? 'records').toLowerCase()} />
+            <Pager page={records.data.page} pages={pages} total={total} more={more} noun={(types.find(({ key }) => key === shown)?.name ?? 'records').toLowerCase()} />
         </Page>
     );
 }
