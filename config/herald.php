@@ -16,6 +16,9 @@ return [
     // Where the compiled classes of editions are kept.
     'editions' => storage_path('framework/editions'),
 
+    // Where those of the pieces of drafts are kept for an hour, so that a stage compiles only what has changed.
+    'drafts' => storage_path('framework/drafts'),
+
     // How large may be what comes from outside. Each is told in the refusal.
     'limits' => [
         'blocks' => 500,         // of a template or a brand

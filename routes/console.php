@@ -1,5 +1,7 @@
 <?php
 
+use App\Documents\DraftPieces;
 use Illuminate\Support\Facades\Schedule;
 
 Schedule::command('herald:sweep')->everyTenSeconds()->withoutOverlapping(1);
+Schedule::call(DraftPieces::clear(...))->hourly();

@@ -137,11 +137,11 @@ abstract readonly class Desk
     }
 
     /**
-     * The document that came in with a request, of which nothing is certain but its size.
+     * The document that came in with a request, of which nothing was certain but its size: now in the form of its kind.
      *
      * @throws InvalidDocument when it is none, or too large
      */
-    public function taken(Json $sent): Json
+    public function formed(Json $sent): Json
     {
         $document = $sent->data['document'] ?? null;
         if (! is_array($document)) {
@@ -149,18 +149,6 @@ abstract readonly class Desk
         }
         $json = Json::ofArray($this->titled($document), $this->kept()->key);
         Extent::check($json, app(Limits::class));
-
-        return $json;
-    }
-
-    /**
-     * The document that came in, in the form of its kind.
-     *
-     * @throws InvalidDocument
-     */
-    public function formed(Json $sent): Json
-    {
-        $json = $this->taken($sent);
         $this->checkForm($json);
 
         return $json;

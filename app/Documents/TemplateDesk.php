@@ -27,7 +27,6 @@ use Herald\Check\Finding;
 use Herald\Check\Mend;
 use Herald\Check\Weight;
 use Herald\Document\Json;
-use Herald\Document\Limits;
 use Herald\Document\Schema;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Differences;
@@ -40,7 +39,6 @@ use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
 use Herald\Render\Marks;
-use Herald\Render\Renderer;
 use Herald\Source\Manifest;
 
 /** A template laid out for being written on, with all that its words may refer to. */
@@ -113,8 +111,7 @@ final readonly class TemplateDesk extends Desk
         } while ($again);
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
-        // In memory: what is kept on disk is for editions, and this changes with every key.
-        return new DraftRendering(Renderer::inMemory(app(Limits::class)), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient);
+        return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient);
     }
 
     /** What a message about a record would be about now, and whom it would go to. */
@@ -254,7 +251,8 @@ final readonly class TemplateDesk extends Desk
 
     protected function checkForm(Json $document): void
     {
-        Schema::Template->check($document);
+        $kept = $this->template->draft->document ?? $this->template->latestVersion?->document;
+        Schema::Template->check($document, $kept === null ? [] : Json::ofText($kept, $this->template->key)->data);
     }
 
     protected function titled(array $document): array

@@ -23,15 +23,47 @@ enum Schema: string
     /**
      * One that was found good is not looked at again, though it is read in every language.
      *
+     * @param  array<array-key, mixed>  $kept  a document that was found good before: blocks that stand in it as they are here need no second look
+     *
      * @throws InvalidDocument naming each place and reason in words
      */
-    public function check(Json $document): void
+    public function check(Json $document, array $kept = []): void
     {
         $good = self::good()[$document] ?? [];
         if (! in_array($this, $good, true)) {
-            $this->hold($document);
+            $changed = self::changed($document, $kept);
+            if ($changed === null || ! $this->isGood($changed)) {
+                $this->hold($document);
+            }
             self::good()[$document] = [...$good, $this];
         }
+    }
+
+    /**
+     * The document without the blocks that stand in another one; null when none does.
+     *
+     * @param  array<array-key, mixed>  $kept
+     */
+    private static function changed(Json $document, array $kept): ?\stdClass
+    {
+        [$blocks, $known, $objects] = [$document->data['manuscript'] ?? null, $kept['manuscript'] ?? null, $document->object->manuscript ?? null];
+        if (! is_array($blocks) || ! is_array($known) || ! is_array($objects)) {
+            return null;
+        }
+        $known = array_column($known, null, 'id');
+        $changed = clone $document->object;
+        $changed->manuscript = array_values(array_filter($objects, static function (int|string $index) use ($blocks, $known): bool {
+            $id = is_array($blocks[$index]) ? ($blocks[$index]['id'] ?? null) : null;
+
+            return ! is_string($id) || ($known[$id] ?? null) !== $blocks[$index];
+        }, ARRAY_FILTER_USE_KEY));
+
+        return count($changed->manuscript) < count($objects) ? $changed : null;
+    }
+
+    private function isGood(\stdClass $document): bool
+    {
+        return self::validator()->validate($document, self::BASE.$this->value.'.json')->isValid();
     }
 
     /** @return \WeakMap<Json, list<self>> by which schemas a document was found good */

@@ -86,6 +86,9 @@ final class Compiler
             $writer->openMiddle();
         }
         $around->rows(self::bands($frame, Brand::HEADER));
+        if ($marks !== null) {
+            $twig->seam();
+        }
         $padding = $brand->framed ? $inset.'px '.$inset.'px '.(2 * $brand->step).'px '.$inset.'px' : '0';
         $within->band(ColourRole::Paper, $padding, Element::Paper, '', static fn (HtmlWriter $inside) => $inside->stack($manuscript->blocks));
         $around->rows(self::bands($frame, Brand::FOOTER));

@@ -22,7 +22,7 @@ final readonly class Renderer
 
     private HeraldExtension $extension;
 
-    /** @var \WeakMap<CompiledMessage, \ArrayObject<string, TemplateWrapper>> the parts loaded of the messages in use */
+    /** @var \WeakMap<CompiledMessage, \ArrayObject<string, list<string|TemplateWrapper>>> the parts loaded of the messages in use: of a draft several pieces each */
     private \WeakMap $templates;
 
     private function __construct(CacheInterface|string|false $cache, private Limits $limits)
@@ -47,14 +47,14 @@ final readonly class Renderer
         ), true));
     }
 
-    /** For drafts and previews: compiled in memory, nothing is kept. */
+    /** For what is filled once: compiled in memory, nothing is kept. */
     public static function inMemory(Limits $limits = new Limits): self
     {
         return new self(false, $limits);
     }
 
     /**
-     * For editions: their compiled classes are kept on disk.
+     * For editions, and for drafts that change a little at a time: their compiled classes are kept on disk.
      *
      * @param  string  $directory  made when it is not there
      */
@@ -107,18 +107,17 @@ final readonly class Renderer
 
     private function filled(CompiledMessage $message, MessagePart $part, MessageData $messageData): string
     {
-        $source = $message->sources[$part->value];
-        if (! str_contains($source, '{')) {
-            return $source;
-        }
         $templates = $this->templates[$message] ??= new \ArrayObject;
+        $pieces = $templates[$part->value] ??= array_map(fn (string $source): string|TemplateWrapper => $this->load($source, $part), explode(TwigWriter::SEAM, $message->sources[$part->value]));
 
         $filled = '';
         try {
-            foreach (($templates[$part->value] ??= $this->load($source, $part))->stream($messageData->data) as $piece) {
-                $filled .= $piece;
-                if (strlen($filled) > $this->limits->filled) {
-                    throw new TooLarge('Its '.($part === MessagePart::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
+            foreach ($pieces as $piece) {
+                foreach (is_string($piece) ? [$piece] : $piece->stream($messageData->data) as $words) {
+                    $filled .= $words;
+                    if (strlen($filled) > $this->limits->filled) {
+                        throw new TooLarge('Its '.($part === MessagePart::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
+                    }
                 }
             }
         } catch (RuntimeError $e) {
@@ -129,8 +128,11 @@ final readonly class Renderer
         return $filled;
     }
 
-    private function load(string $source, MessagePart $part): TemplateWrapper
+    private function load(string $source, MessagePart $part): string|TemplateWrapper
     {
+        if (! str_contains($source, '{')) {
+            return $source;
+        }
         $name = hash('xxh128', $source).($part === MessagePart::Html ? '.html' : '.txt');
         if (! $this->loader->exists($name)) {
             $this->loader->setTemplate($name, $source);

@@ -10,9 +10,15 @@ namespace Herald\Render;
  */
 final class TwigWriter
 {
+    /** A place where the source can be cut in two that are filled one after the other. Nothing else that is written here contains it: neither literals nor constants have a bare "\r". */
+    public const SEAM = "{#\r#}";
+
     private string $source = '';
 
     private bool $afterTag = false;
+
+    /** How many tags are open that must be closed. */
+    private int $depth = 0;
 
     /** Text that stands in the result as it is. It must be escaped for its place already. */
     public function literal(string $text): void
@@ -39,6 +45,19 @@ final class TwigWriter
     {
         $this->source .= '{% '.$tag.' %}';
         $this->afterTag = true;
+        $this->depth += match (true) {
+            str_starts_with($tag, 'if ') || str_starts_with($tag, 'for ') => 1,
+            str_starts_with($tag, 'end') => -1,
+            default => 0,
+        };
+    }
+
+    /** A seam, unless a tag is open here. */
+    public function seam(): void
+    {
+        if ($this->depth === 0) {
+            $this->source .= self::SEAM;
+        }
     }
 
     /** What another one wrote. */

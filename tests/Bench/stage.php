@@ -33,14 +33,18 @@ return static function (Manifest $manifest, array $record, string $editions): ar
 
     $stack = (new Stack(['APP_DEBUG' => 'false']))->withDemo(events: 0)->serve();
     $visitor = Visitor::signedIn($stack);
+    // As the composer has it: what stands was saved, and one block is being written on.
+    $template = '/api/app/sources/larkmoor/templates/night-blue-receipt';
+    $kept = json_decode($visitor->ask('GET', $template), true, flags: JSON_THROW_ON_ERROR);
+    $visitor->ask('PUT', "{$template}/draft", ['document' => $document, 'revision' => $kept['draft']['revision'] ?? null, 'version' => $kept['version']]);
 
     $times = $fills = [];
     for ($round = 0; $round < 80; $round++) {
-        $document['manuscript'][0]['text'][0]['text'] = "Thank you {$round}, ";
+        $document['manuscript'][0]['text'][0]['text'] = $words = 'Thank you '.bin2hex(random_bytes(4)).', '; // Never compiled before, in this run or another.
         $began = hrtime(true);
-        $answer = $visitor->ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/stage', ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
+        $answer = $visitor->ask('POST', "{$template}/stage", ['document' => $document, 'record' => 'LM-20429', 'view' => 'wide', 'text' => false, 'language' => null]);
         $times[] = (hrtime(true) - $began) / 1e6;
-        str_contains($answer, "Thank you {$round}, Aoife") ?: throw new RuntimeException('Not the stage of what was sent');
+        str_contains($answer, "{$words}Aoife") ?: throw new RuntimeException('Not the stage of what was sent');
         $began = hrtime(true);
         for ($n = 0; $n < 20; $n++) {
             $renderer->html($compiled, $messageData);

@@ -22,8 +22,10 @@ use Herald\Record\Fullness;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
+use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Marks;
+use Herald\Render\TwigWriter;
 use Herald\Render\View;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -120,6 +122,26 @@ final class ManuscriptTest extends TestCase
         self::assertSame(['one', 'two', 'three', 'four', 'five', 'seven', 'seven'], $ids[1]);
         self::assertSame(Sample::fillCompiled($plain)->html, Sample::unmarked($html));
         self::assertSame(Sample::fillCompiled($plain)->text, Sample::fillCompiled($marked)->text);
+    }
+
+    public function test_a_stage_is_filled_in_pieces_that_together_are_the_message_and_change_alone(): void
+    {
+        $blocks = array_map(static fn (int $n): array => ['id' => "b{$n}", 'type' => 'text', 'text' => [['text' => "Block {$n} {#\r#}"], ['variable' => 'visit.guest.name', 'fallback' => "no{#\r#}body"]]], range(1, 40));
+        $blocks[] = ['id' => 'in', 'type' => 'section', 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => array_map(static fn (int $n): array => ['id' => "s{$n}", 'type' => 'text', 'text' => 'Within {visit.number}'], range(1, 20))];
+        $compiled = static fn (array $blocks, ?Marks $marks): CompiledMessage => Compiler::compile(Sample::template($blocks)->manuscript('en'), Brand::usual(), $marks);
+        $pieces = static fn (array $blocks): array => explode(TwigWriter::SEAM, $compiled($blocks, Marks::Manuscript)->sources['html']);
+
+        foreach ([['paid' => true], ['paid' => false, 'guest' => []]] as $changes) {
+            self::assertSame(Sample::fillCompiled($compiled($blocks, null), $changes)->html, Sample::unmarked(Sample::fillCompiled($compiled($blocks, Marks::Manuscript), $changes)->html));
+        }
+        self::assertStringNotContainsString(TwigWriter::SEAM, $compiled($blocks, null)->sources['html'], 'an edition is one piece');
+
+        $before = $pieces($blocks);
+        self::assertGreaterThan(5, count($before));
+        $blocks[20]['text'][0]['text'] = 'Otherwise';
+        self::assertCount(1, array_diff($pieces($blocks), $before), 'one word, one piece');
+        array_splice($blocks, 10, 0, [['id' => 'new', 'type' => 'text', 'text' => 'New']]);
+        self::assertLessThanOrEqual(3, count(array_diff($pieces($blocks), $before)), 'a new block moves no seam of others');
     }
 
     public function test_views_show_what_some_readers_see(): void

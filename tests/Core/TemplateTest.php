@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Schema;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\Template;
 use Herald\Manuscript\TemplateSchema;
@@ -23,6 +24,26 @@ final class TemplateTest extends TestCase
         self::assertStringEqualsFile(RecordTypeSchema::file(), RecordTypeSchema::json(), 'Run php artisan herald:schema.');
         $written = array_filter(array_map(static fn (string $file): string => 'Herald\\Block\\'.basename($file, '.php'), glob(dirname(__DIR__, 2).'/core/Block/[A-Z]*.php') ?: []), static fn (string $class): bool => is_subclass_of($class, Written::class) && ! (new \ReflectionClass($class))->isAbstract());
         self::assertEqualsCanonicalizing($written, array_values(Blocks::all()), 'Every block is registered in core/Block/blocks.php.');
+    }
+
+    public function test_what_has_changed_is_held_against_the_schema_whatever_stood_there_before(): void
+    {
+        $text = static fn (string $id, mixed $words): array => ['id' => $id, 'type' => 'text', 'text' => $words];
+        $kept = Sample::document([$text('a', 'One'), $text('b', 'Two'), $text('c', 'Three')])->data;
+        $reasons = static function (array $blocks, array $rest = []) use ($kept): string {
+            try {
+                Schema::Template->check(Sample::document($blocks, $rest), $kept);
+
+                return '';
+            } catch (InvalidDocument $e) {
+                return $e->getMessage();
+            }
+        };
+        self::assertSame('', $reasons([$text('c', 'Three'), $text('d', 'New'), $text('a', 'One')]));
+        self::assertStringContainsString('manuscript/1/text: must be', $reasons([$text('c', 'Three'), $text('b', 7), $text('a', 'One')]), 'at its own place');
+        self::assertStringContainsString('manuscript/2: lacks "text"', $reasons([$text('a', 'One'), $text('b', 'Two'), ['id' => 'a', 'type' => 'text']]), 'an id that is known vouches for nothing');
+        self::assertStringContainsString('manuscript/0: must be', $reasons(['a', $text('b', 'Two')]));
+        self::assertStringContainsString('envelope: lacks "subject"', $reasons([$text('a', 'One')], ['envelope' => ['preview' => 'x']]));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Documents\DraftPieces;
 use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
@@ -14,6 +15,7 @@ use App\Models\Role;
 use App\Models\Source;
 use App\Models\Template;
 use Herald\Document\Json;
+use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Testing\TestResponse;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
@@ -96,7 +98,13 @@ final class ComposingTest extends TestCase
         $kept = static fn (): int => iterator_count(new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(config('herald.editions'), \FilesystemIterator::SKIP_DOTS)));
         $before = $kept();
         $this->stage(['envelope' => ['subject' => 'Never seen before '.bin2hex(random_bytes(4)).' {order.number}']] + $this->document(), 'LM-20429')->assertOk();
-        self::assertSame($before, $kept(), 'what is kept on disk is for editions, not for drafts');
+        self::assertSame($before, $kept(), 'pieces of drafts are kept apart from editions');
+        $drafts = config('herald.drafts');
+        $aged = File::allFiles($drafts)[0]->getPathname();
+        touch($aged, time() - 3700);
+        DraftPieces::clear();
+        self::assertFileDoesNotExist($aged);
+        self::assertNotEmpty(File::allFiles($drafts), 'what was just compiled stays for the next stage');
         $stage->assertJsonPath('subject', 'Order LM-20429 is in good hands')->assertJsonPath('lengths.subject', 31)->assertJsonPath('to', 'Aoife Brannigan <aoife@example.org>')->assertJsonPath('language', 'en');
         self::assertSame('Country of the delivery address is Ireland or United Kingdom', $stage->json('around.sentences.near'));
 

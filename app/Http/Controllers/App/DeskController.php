@@ -91,7 +91,7 @@ final class DeskController
     {
         $asked = $request->validated();
         $desk = TemplateDesk::of($source, $key);
-        $document = $desk->taken($request->sent());
+        $document = $desk->formed($request->sent());
         $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, Marks::Manuscript);
         $line = static fn (MessagePart $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(MessagePart::Subject), $line(MessagePart::Preview)];
@@ -112,7 +112,7 @@ final class DeskController
     public function findings(Source $source, string $key, ReadDocument $request): JsonResponse
     {
         $desk = TemplateDesk::of($source, $key);
-        $document = $desk->taken($request->sent());
+        $document = $desk->formed($request->sent());
 
         return response()->json(['findings' => FindingLine::collection($desk->findings($document)), 'around' => self::around($desk, $document->data)]);
     }
@@ -151,7 +151,7 @@ final class DeskController
     {
         $asked = $request->validated();
         $desk = TemplateDesk::of($source, $key);
-        $rendering = $desk->rendering($desk->taken($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null);
+        $rendering = $desk->rendering($desk->formed($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null);
         try {
             $result = Proof::of($desk, $rendering, $asked['record'], $asked['to'], $request->user());
         } catch (UnsendableMessage $e) {
