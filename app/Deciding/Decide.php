@@ -31,7 +31,7 @@ final readonly class Decide
         $claim = $notice->answeringClaim();
         $version = $claim?->template->latestVersion;
         if ($claim === null || $version === null) {
-            return $this->answer(Answer::to($notice, $matter->recipient->language), ['no template claims it: the built-in answers']);
+            return $this->answer(Answer::to($notice, $matter->recipient->language), ['no template is in force for it: the built-in answers']);
         }
         $named = "{$claim->template->name}, version {$version->number}";
         try {

@@ -130,7 +130,10 @@ final readonly class BrandDesk extends Desk
 
     public function differences(array $before, array $after): array
     {
-        return BrandDifferences::between($before, $after);
+        $names = array_filter([data_get($before, 'logo.picture'), data_get($before, 'logo.dark_picture'), data_get($after, 'logo.picture'), data_get($after, 'logo.dark_picture')], is_string(...));
+        $called = $names === [] ? [] : Picture::query()->where('source_id', $this->source->id)->whereIn('name', $names)->pluck('called', 'name')->all();
+
+        return BrandDifferences::between($before, $after, $called);
     }
 
     /** Which messages would change, which templates override some of it, and what stands in the way. */

@@ -25,7 +25,7 @@ final class RemoveBrand
             }
             $wearing = $brand->source->templates()->with(['latestVersion', 'draft'])->orderBy('name')->get()->filter(static fn (Template $template): bool => in_array($brand->key, $template->brands(), true));
             if ($wearing->isNotEmpty()) {
-                throw new ConflictHttpException('It is worn by '.$wearing->pluck('name')->join(', ', ' and ').'.');
+                throw new ConflictHttpException('Templates are in it: '.$wearing->pluck('name')->join(', ', ' and ').'.');
             }
             // Those of versions too that were being made ready.
             $editions = Edition::query()->whereIn('brand_version_id', BrandVersion::query()->where('document_id', $brand->id)->select('id'));

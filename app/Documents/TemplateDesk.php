@@ -136,7 +136,7 @@ final readonly class TemplateDesk extends Desk
 
         $worn = $document->node()->optionalString('brand');
         $missing = $worn === null || $this->source->brands()->where('key', $worn)->has('versions')->exists() ? [] : [
-            Finding::ofWhole(Weight::Advisory, "It is to wear the brand “{$worn}”, of which nothing is published: it goes out in the default brand.", 'brand', [Mend::document('Wear the default brand', ['brand' => null])]),
+            Finding::ofWhole(Weight::Advisory, "Nothing of the brand “{$worn}” is published: it goes out in the default brand.", 'brand', [Mend::document('Take the default brand', ['brand' => null])]),
         ];
 
         return [...$missing, ...Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data)), $this->brand($worn)))];

@@ -39,7 +39,7 @@ final class Problem
             $e instanceof ValidationException => self::response(422, 'That cannot be used as it stands', '', self::faults($e)),
             $e instanceof AuthenticationException => self::response(401, 'Sign in first'),
             $e instanceof AuthorizationException => self::response(403, 'Your role does not allow that'),
-            $e instanceof TokenMismatchException => self::response(419, 'The page has grown old', 'Load it again, then try once more.'),
+            $e instanceof TokenMismatchException => self::response(419, 'This page was open for too long', 'Load it again, then try once more.'),
             $e instanceof ModelNotFoundException, $e instanceof NotFoundHttpException => self::response(404, 'There is no such thing'),
             $e instanceof HttpExceptionInterface => self::http($e),
             $e instanceof TooLarge => self::response(422, 'This message is too large', $e->getMessage().'.'),
@@ -65,7 +65,7 @@ final class Problem
 
     private static function http(HttpExceptionInterface&\Throwable $e): JsonResponse
     {
-        $titles = [403 => 'Your role does not allow that', 405 => 'That cannot be done here', 419 => 'The page has grown old', 429 => 'Too many attempts'];
+        $titles = [403 => 'Your role does not allow that', 405 => 'That cannot be done here', 419 => 'This page was open for too long', 429 => 'Too many attempts'];
         $wait = $e->getHeaders()['Retry-After'] ?? null;
 
         return self::response(

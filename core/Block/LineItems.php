@@ -52,7 +52,7 @@ final readonly class LineItems implements Written
             'x-purpose' => Purpose::Record,
             'properties' => [
                 'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
-                'item' => ['title' => 'Called', '$ref' => '#/$defs/name'],
+                'item' => ['title' => 'Name of one', '$ref' => '#/$defs/name'],
                 'picture' => ['title' => 'Picture', '$ref' => '#/$defs/link'],
                 'columns' => ['title' => 'Columns', 'type' => 'array', 'minItems' => 1, 'maxItems' => 6, 'items' => [
                     'title' => 'Column',

@@ -43,7 +43,7 @@ final readonly class Repeat implements Group, Written
             'x-purpose' => Purpose::Arrange,
             'properties' => [
                 'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
-                'item' => ['title' => 'Called', '$ref' => '#/$defs/name'],
+                'item' => ['title' => 'Name of one', '$ref' => '#/$defs/name'],
                 'blocks' => ['title' => 'For each', '$ref' => '#/$defs/blocks'],
                 'empty' => ['title' => 'When there are none', '$ref' => '#/$defs/blocks'],
             ],

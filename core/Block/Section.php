@@ -36,8 +36,8 @@ final readonly class Section implements Written
             'title' => 'Section',
             'x-purpose' => Purpose::Arrange,
             'properties' => [
-                'blocks' => ['title' => 'On a ground of their own', '$ref' => '#/$defs/blocks'],
-                'ground' => ['title' => 'Ground', 'x-brief' => true, 'type' => 'string', 'enum' => [ColourRole::Accent->value, ColourRole::Paper->value, ColourRole::Page->value]],
+                'blocks' => ['title' => 'On a background of their own', '$ref' => '#/$defs/blocks'],
+                'ground' => ['title' => 'Background', 'x-brief' => true, 'type' => 'string', 'enum' => [ColourRole::Accent->value, ColourRole::Paper->value, ColourRole::Page->value]],
             ],
             'required' => ['blocks'],
         ];

@@ -17,15 +17,18 @@ final class BrandDifferences
     /**
      * @param  array<array-key, mixed>  $before
      * @param  array<array-key, mixed>  $after
+     * @param  array<string, string>  $called  what people call the pictures, by their names in the store
      * @return list<Change>
      */
-    public static function between(array $before, array $after): array
+    public static function between(array $before, array $after, array $called = []): array
     {
         [$old, $new] = [self::tokens($before), self::tokens($after)];
         $changes = [];
         foreach (array_unique([...array_keys($old), ...array_keys($new)]) as $place) {
             [$was, $is] = [$old[$place] ?? '', $new[$place] ?? ''];
             if ($was !== $is) {
+                [$was, $is] = [$called[$was] ?? $was, $called[$is] ?? $is];
+                $is .= $was === $is ? ', another picture' : '';
                 $kind = $was === '' ? 'added' : ($is === '' ? 'removed' : 'changed');
                 $changes[] = new Change($kind, $place, self::label($place), array_values(array_filter([
                     ['kind' => 'removed', 'text' => $was], ['kind' => 'same', 'text' => $was === '' || $is === '' ? '' : ' → '], ['kind' => 'added', 'text' => $is],

@@ -55,7 +55,7 @@ final class Inventory
     private function looks(array $document): void
     {
         $looks = $this->entries[self::NO_BLOCK.'looks'] = new Entry('Brand and looks');
-        $looks->has('brand', 'Brand it wears', is_string($document['brand'] ?? null) ? $document['brand'] : 'the default');
+        $looks->has('brand', 'Brand', is_string($document['brand'] ?? null) ? $document['brand'] : 'the default');
         self::look($looks, $document);
     }
 

@@ -51,20 +51,20 @@ final readonly class Vocabulary
         return [
             'source' => Field::object('source', 'Source', [
                 Field::single('name', 'Source name', new Type\Text),
-                Field::single('url', 'Address on the web', new Type\Url),
-                Field::single('email', 'E-mail address', new Type\Email),
-                Field::single('reply_to', 'Address for replies', new Type\Email),
-                Field::single('legal', 'Legal line', new Type\Text),
-                Field::single('zone', 'Time zone', new Type\Zone),
+                Field::single('url', 'Web address of the source', new Type\Url),
+                Field::single('email', 'E-mail address of the source', new Type\Email),
+                Field::single('reply_to', 'Reply address of the source', new Type\Email),
+                Field::single('legal', 'Legal line of the source', new Type\Text),
+                Field::single('zone', 'Time zone of the source', new Type\Zone),
             ]),
             'recipient' => Field::object('recipient', 'Recipient', [
                 Field::single('name', 'Recipient name', new Type\Text),
-                Field::single('address', 'E-mail address', new Type\Email),
-                Field::single('language', 'Language', new Type\Language),
+                Field::single('address', 'E-mail address of the recipient', new Type\Email),
+                Field::single('language', 'Language of the recipient', new Type\Language),
             ]),
             'brand' => Field::object('brand', 'Brand', [
                 Field::single('name', 'Brand name', new Type\Text),
-                Field::single('legal', 'Legal lines', new Type\Text),
+                Field::single('legal', 'Legal lines of the brand', new Type\Text),
             ]),
             'now' => Field::single('now', 'Now', new Type\DateTime),
         ];

@@ -35,12 +35,12 @@ enum ColourRole: string
             self::Muted => 'what matters less',
             self::Heading => 'headings',
             self::Link => 'links',
-            self::Button => 'ground of buttons',
+            self::Button => 'background of buttons',
             self::ButtonText => 'words on buttons',
             self::Line => 'thin lines',
-            self::Header => 'ground of the header',
+            self::Header => 'background of the header',
             self::HeaderText => 'words on the header',
-            self::Accent => 'ground of sections',
+            self::Accent => 'background of sections',
             self::FooterText => 'words of the footer',
         };
     }

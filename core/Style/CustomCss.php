@@ -127,7 +127,7 @@ final readonly class CustomCss
             } else {
                 $style[$property] = $value;
                 if (in_array($property, ['color', 'background-color'], true) && preg_match('/^#[0-9A-F]{6}$/D', $value) !== 1) {
-                    $notes[] = new CssNote($line, "“{$value}” is not held against its ground: only colours are that have a figure or a name, such as #16233A or navy", false);
+                    $notes[] = new CssNote($line, "“{$value}” is not held against its background: only colours are that have a figure or a name, such as #16233A or navy", false);
                 }
                 if ($lacking !== []) {
                     $notes[] = new CssNote($line, "“{$property}” is dropped by ".self::listed($lacking), false);

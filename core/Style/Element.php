@@ -33,11 +33,11 @@ enum Element: string
     public function words(): string
     {
         return match ($this) {
-            self::Page => 'the ground around the message',
-            self::Paper => 'the ground of the message',
-            self::Header => 'the header, with its ground',
-            self::Footer => 'the footer, with its ground',
-            self::Section => 'a section, with its ground',
+            self::Page => 'the background around the message',
+            self::Paper => 'the background of the message',
+            self::Header => 'the header, with its background',
+            self::Footer => 'the footer, with its background',
+            self::Section => 'a section, with its background',
             self::Logo => 'the picture of the logo',
             self::Heading => 'a heading',
             self::Text => 'a text',

@@ -22,9 +22,11 @@ import { SignInPage } from './pages/sign-in/SignInPage';
 import { TemplatesPage } from './pages/templates/TemplatesPage';
 import { pagesOf, SOURCE } from './api/source';
 import { Frame } from './parts/Frame';
+import { keepFocus } from './parts/keepFocus';
 import { Loading, NothingHere } from './parts/Message';
 
 applyTheme(chosenTheme());
+keepFocus();
 
 const client = new QueryClient({
     defaultOptions: {

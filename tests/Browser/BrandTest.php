@@ -69,7 +69,7 @@ final class BrandTest extends BrowserTestCase
         $this->figure('header colour', '#FFFFFF');
         $this->putIn('Another logo', Pictures::logo('#FFFFFF', '#FFFFFF'));
         $this->press('Only the logo');
-        $this->see('This logo disappears on white, the ground of the header: 1.0:1');
+        $this->see('This logo disappears on white, the background of the header: 1.0:1');
         // Its words do too, and that stands as a figure beside the pair.
         $this->element('//*[@data-pair="header_text header"]//*[@aria-label="fails"]');
         $this->assertAccessible();
@@ -78,11 +78,11 @@ final class BrandTest extends BrowserTestCase
         $this->see('It cannot be published yet.', '//dialog[@open]');
         $this->see('This logo disappears', '//dialog[@open]');
         $this->pressIn('Close', '//dialog[@open]//*[contains(@class, "modal-action")]');
-        $this->press('Lay a plate of the colour of headings behind it');
+        $this->press('Put a panel of the colour of headings behind it');
         $this->seeNot('This logo disappears', '//main');
-        $this->press('Undo: lay a plate of the colour of headings behind it');
+        $this->press('Undo: put a panel of the colour of headings behind it');
         $this->see('This logo disappears');
-        $this->press('Give the header a ground of the colour of headings');
+        $this->press('Give the header a background of the colour of headings');
         $this->seeNot('This logo disappears', '//main');
         $this->seeColour('Message 2', 'header', 'rgb(22, 35, 58)');
 
@@ -112,7 +112,7 @@ final class BrandTest extends BrowserTestCase
         $this->figure('paper colour in the dark', '#000000');
         $this->press('Dark');
         $this->seeColour('Message 1', 'paper', 'rgb(0, 0, 0)');
-        $this->press('Let go: paper in the dark is derived again');
+        $this->press('Derive paper in the dark again');
         Stack::waitFor(fn (): bool => $this->value('paper colour in the dark') === $derived, 'the derived colour');
         $this->press('Wide');
 
@@ -131,7 +131,7 @@ final class BrandTest extends BrowserTestCase
         $this->see('from the brand', '//*[@data-look-of="header"]');
         $this->figure('header here', '#401020');
         $this->seeColour('Message 2', 'header', 'rgb(64, 16, 32)');
-        $this->click('//*[@data-look-of="header"]//button[contains(., "Let go")]');
+        $this->click('//*[@data-look-of="header"]//button[contains(., "As around it")]');
         $this->seeColour('Message 2', 'header', 'rgb(22, 35, 58)');
 
         // An element that is pressed says its class; CSS speaks of it.
@@ -183,7 +183,7 @@ final class BrandTest extends BrowserTestCase
         $stage = 'The stage: the true message';
         $this->open('/templates/dome-night');
         $this->seeColour($stage, 'heading', 'rgb(22, 35, 58)');
-        $this->choose('Brand it wears', 'always Night school');
+        $this->choose('Brand of the message', 'always Night school');
         $this->seeColour($stage, 'heading', 'rgb(90, 30, 120)');
 
         // Where a colour comes from is said; the nearest wins; an override is let go in one press.
@@ -196,7 +196,7 @@ final class BrandTest extends BrowserTestCase
         $this->click('//button[contains(., "finding")]');
         $this->see('Heading on paper stands out by 1.8:1 here');
         $this->assertAccessible();
-        $this->click('//*[@data-look-of="heading"]//button[contains(., "Let go")]');
+        $this->click('//*[@data-look-of="heading"]//button[contains(., "As around it")]');
         $this->seeColour($stage, 'heading', 'rgb(90, 30, 120)');
         $this->see('from the brand', '//*[@data-look-of="heading"]');
 
@@ -205,7 +205,7 @@ final class BrandTest extends BrowserTestCase
         $this->number('size of headings here', '40');
         $this->see('set here', '//*[@data-look-of="heading_size"]');
         $this->seeStyle($stage, 'heading', 'fontSize', '40px');
-        $this->click('//*[@data-look-of="heading_size"]//button[contains(., "Let go")]');
+        $this->click('//*[@data-look-of="heading_size"]//button[contains(., "As around it")]');
         $this->seeStyle($stage, 'heading', 'fontSize', '26px');
         $this->press('Own looks');
         $this->choose('Set something else here', 'size of text');
@@ -238,7 +238,7 @@ final class BrandTest extends BrowserTestCase
         $this->see('Now: ', '//pre');
 
         $this->press('Publish');
-        $this->see('Brand it wears: the default → night-school', '//dialog[@open]');
+        $this->see('Brand: the default → night-school', '//dialog[@open]');
         $this->pressIn('Publish', '//dialog[@open]');
         $this->see('Version 2 is published');
         $this->open('/brand/night-school');

@@ -199,7 +199,7 @@ final class BrandTest extends TestCase
     {
         $said = static fn (string $css): array => array_map(static fn (Finding $finding): string => $finding->words, array_values(array_filter(self::findings(self::brand(['css' => $css]), null, null), static fn (Finding $finding): bool => $finding->part === 'css')));
 
-        self::assertSame(['A heading (.heading) stands out by 1.0:1 from the ground of the message where your own CSS has it; 4.5:1 is needed to read it.'], $said('.heading { color: #fefefe }'));
+        self::assertSame(['A heading (.heading) stands out by 1.0:1 from the background of the message where your own CSS has it; 4.5:1 is needed to read it.'], $said('.heading { color: #fefefe }'));
         self::assertCount(1, $said('.paper { background-color: #222222 }'), 'one ground, however much stands on it');
         self::assertSame([], $said('.heading { color: #333 }'));
         self::assertStringContainsString('the header', implode(' ', $said('.header .heading { color: #333 }')));
@@ -220,7 +220,7 @@ final class BrandTest extends TestCase
         $onWhite = ['logo' => $logo, 'colours' => ['header' => '#FFFFFF', 'header_text' => '#16233A']];
 
         $findings = self::findings(self::brand($onWhite), $white, null);
-        self::assertSame([Weight::Grave, 'logo', 'This logo disappears on white, the ground of the header: 1.0:1.'], [$findings[0]->weight, $findings[0]->part, $findings[0]->words]);
+        self::assertSame([Weight::Grave, 'logo', 'This logo disappears on white, the background of the header: 1.0:1.'], [$findings[0]->weight, $findings[0]->part, $findings[0]->words]);
         self::assertContains('Show the other version', array_column(self::findings(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $white, $night)[0]->mends, 'label'));
         foreach ($findings[0]->mends as $mend) {
             $mended = $onWhite;

@@ -199,7 +199,7 @@ final class ManuscriptTest extends TestCase
         self::assertSame(['Text: Looks of the words||[Day] bold, as date long, leads to https://example.org'], $told($text, $runs(['bold' => true, 'format' => 'date_long', 'link' => [['text' => 'https://example.org']]])));
 
         // Brand and looks of the whole, and the same in other languages.
-        self::assertSame(['Brand and looks: Brand it wears|the default|night-school, Button text||#112233'], $told($text, $text, ['brand' => 'night-school', 'look' => ['button_text' => '#112233']]));
+        self::assertSame(['Brand and looks: Brand|the default|night-school, Button text||#112233'], $told($text, $text, ['brand' => 'night-school', 'look' => ['button_text' => '#112233']]));
         $german = Differences::between(Sample::document([$text])->data, Sample::document([$text], ['translations' => ['de' => ['t.text' => 'Am {visit.day}, gern', 'envelope.subject' => 'Besuch']]])->data, Vocabulary::of(Sample::type()));
         self::assertSame([['added', 'Envelope, Subject, in German', 'Besuch'], ['added', 'Text, in German', 'Am [Day], gern']], array_map(static fn (Change $change): array => [$change->kind, $change->label, $change->words[0]['text']], $german));
     }

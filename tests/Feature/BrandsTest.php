@@ -104,7 +104,7 @@ final class BrandsTest extends TestCase
         $document['logo'] = ['picture' => $this->upload(Painted::logo('#FFFFFF', '#FFFFFF'))->json('name')];
         $document['colours'] = [...$document['colours'], 'header' => '#FFFFFF', 'header_text' => '#16233A'];
         $this->ask('PUT', self::BRAND.'/draft', ['revision' => 1, 'version' => 1, 'document' => $document])->assertOk();
-        $this->ask('GET', self::BRAND.'/publication')->assertJsonPath('findings.0.words', 'This logo disappears on white, the ground of the header: 1.0:1.');
+        $this->ask('GET', self::BRAND.'/publication')->assertJsonPath('findings.0.words', 'This logo disappears on white, the background of the header: 1.0:1.');
         $this->ask('POST', self::BRAND.'/publication', ['revision' => 2])->assertStatus(422)->assertJsonPath('faults.0.place', 'logo');
         self::assertSame(1, BrandVersion::query()->count());
 
@@ -149,7 +149,7 @@ final class BrandsTest extends TestCase
         $receipt = Json::ofFile(database_path('demo/night-blue-receipt.json'))->data;
         PublishTemplate::from($this->source, Json::ofArray([...$receipt, 'brand' => 'night-school'], 'receipt'));
         $this->ask('DELETE', self::BRAND)->assertStatus(409)->assertJsonPath('title', 'It is the default brand. Make another the default one first.');
-        $this->ask('DELETE', $path)->assertStatus(409)->assertJsonPath('title', 'It is worn by Night-blue receipt.');
+        $this->ask('DELETE', $path)->assertStatus(409)->assertJsonPath('title', 'Templates are in it: Night-blue receipt.');
 
         $this->ask('POST', '/api/v1/events', ['id' => 'in-it', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($this->source))->assertStatus(202);
         $this->decide();

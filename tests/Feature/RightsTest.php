@@ -161,7 +161,7 @@ final class RightsTest extends TestCase
         $answer = $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null]);
         $this->app['env'] = 'testing';
 
-        $answer->assertStatus(419)->assertJsonPath('title', 'The page has grown old');
+        $answer->assertStatus(419)->assertJsonPath('title', 'This page was open for too long');
         $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'replaced');
     }
 

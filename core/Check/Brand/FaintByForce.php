@@ -20,7 +20,7 @@ final class FaintByForce implements BrandCheck
             if ($ratio < Contrast::LARGE && $colours->ratio($pair) >= Contrast::TEXT) {
                 yield Finding::ofWhole(
                     Weight::Remark,
-                    sprintf('%s on %s stands out by %.1f:1 where a program inverts colours by force; a ground that is clearly dark or clearly light holds there.', ucfirst($pair->text->words()), $pair->ground->words(), Contrast::figure($ratio)),
+                    sprintf('%s on %s stands out by %.1f:1 where a program inverts colours by force; a background that is clearly dark or clearly light holds there.', ucfirst($pair->text->words()), $pair->ground->words(), Contrast::figure($ratio)),
                     "colours/{$pair->text->value}",
                 );
             }

@@ -29,7 +29,7 @@ final class LogoLost implements BrandCheck
         foreach ($grounds as [$weight, $picture, $colours, $where, $other]) {
             $ground = $plate === null ? $colours->of(ColourRole::Header) : Colour::ofHex($plate);
             $sight = Sight::of($picture, $ground);
-            $words = $sight->words($plate === null ? self::named($ground, $where) : "its plate, {$ground->hex()}");
+            $words = $sight->words($plate === null ? self::named($ground, $where) : "the panel behind it, {$ground->hex()}");
             if ($words !== null) {
                 yield Finding::ofWhole($sight->isLost() ? $weight : Weight::Advisory, $words.'.', 'logo', self::mends($brand, $picture, $other, $colours === $brand->header));
             }
@@ -47,13 +47,13 @@ final class LogoLost implements BrandCheck
         $candidates = ['white' => '#FFFFFF', 'the colour of headings' => $brand->brand->colour(ColourRole::Heading), 'ink' => '#1B1119'];
         foreach ($candidates as $name => $hex) {
             if (count($mends) < 1 && Sight::of($picture, Colour::ofHex($hex))->isClear()) {
-                $mends[] = Mend::document("Lay a plate of {$name} behind it", ['logo/plate' => $hex]);
+                $mends[] = Mend::document("Put a panel of {$name} behind it", ['logo/plate' => $hex]);
             }
         }
         foreach ($light ? [...array_slice($candidates, 1), 'white' => '#FFFFFF'] : [] as $name => $hex) {
             if (count($mends) < 2 && $hex !== $brand->header->of(ColourRole::Header)->hex() && Sight::of($picture, Colour::ofHex($hex))->isClear()) {
                 $text = $brand->header->with(ColourRole::Header, Colour::ofHex($hex))->readable(ColourRole::HeaderText)->hex();
-                $mends[] = Mend::document("Give the header a ground of {$name}", ['colours/header' => $hex, 'colours/header_text' => $text, 'logo/plate' => null]);
+                $mends[] = Mend::document("Give the header a background of {$name}", ['colours/header' => $hex, 'colours/header_text' => $text, 'logo/plate' => null]);
             }
         }
         $pictures = $brand->brand->logoPictures();
@@ -66,6 +66,6 @@ final class LogoLost implements BrandCheck
 
     private static function named(Colour $ground, string $where): string
     {
-        return Contrast::between($ground, Colour::ofRgb(255, 255, 255)) < 1.02 ? "white, the ground of {$where}" : "{$where}, {$ground->hex()}";
+        return Contrast::between($ground, Colour::ofRgb(255, 255, 255)) < 1.02 ? "white, the background of {$where}" : "{$where}, {$ground->hex()}";
     }
 }

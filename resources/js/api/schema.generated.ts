@@ -252,7 +252,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** In what the saved draft differs from a document */
+        /** In what the saved draft, or a version, differs from a document */
         post: operations["compareDraft"];
         delete?: never;
         options?: never;
@@ -528,7 +528,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** In what the saved brand differs from a document */
+        /** In what the saved brand, or a version, differs from a document */
         post: operations["compareBrand"];
         delete?: never;
         options?: never;
@@ -2218,6 +2218,8 @@ export interface operations {
             content: {
                 "application/json": {
                     document: components["schemas"]["Document"];
+                    /** @description the number of a version; the saved one when absent */
+                    with?: number;
                 };
             };
         };
@@ -2752,6 +2754,8 @@ export interface operations {
             content: {
                 "application/json": {
                     document: components["schemas"]["BrandDocument"];
+                    /** @description the number of a version; the saved one when absent */
+                    with?: number;
                 };
             };
         };

@@ -14,17 +14,19 @@ interface Version {
     changes: Schemas['Change'][];
 }
 
-/** What was published, by whom and when; each can be compared with the one before, and taken up again. */
+/** What was published, by whom and when; each can be compared with the one before, and taken up again: then it is told what that changes in the draft. */
 export function VersionList<T extends Version>({
     of,
     list,
     one,
+    against,
     taken,
     children,
 }: {
     of: string;
     list: () => Promise<Schemas['Versions']>;
     one: (number: number) => Promise<T>;
+    against: (document: Manuscript, number: number) => Promise<{ changes: Schemas['Change'][] }>;
     taken: () => void;
     children?: (version: T) => ReactNode;
 }) {
@@ -32,6 +34,8 @@ export function VersionList<T extends Version>({
     const versions = useQuery({ queryKey: ['versions', of], queryFn: list, staleTime: 0 });
     const version = useQuery({ queryKey: ['version', of, number], queryFn: () => one(number ?? 0), enabled: number !== null });
     const said = version.data;
+    const draft = useComposer((state) => state.document);
+    const taking = useQuery({ queryKey: ['version', of, number, 'against', draft], queryFn: () => against(draft, number ?? 0), enabled: number !== null, gcTime: 0 });
     const mayEdit = useComposer((state) => state.mayEdit);
     const take = (chosen: T) => {
         useComposer.getState().apply(`take up version ${chosen.number}`, () => ({ envelope: {}, ...chosen.document }) as Manuscript, { hand: null });
@@ -69,6 +73,12 @@ export function VersionList<T extends Version>({
                             )}
                             {children?.(said)}
                             {mayEdit && (
+                                <>
+                                    <p className="text-muted">What taking it up changes in the draft:</p>
+                                    {taking.data ? <Changes changes={taking.data.changes} /> : taking.error ? <Problem error={taking.error} /> : <p className="text-muted">Comparing …</p>}
+                                </>
+                            )}
+                            {mayEdit && taking.data?.changes.length !== 0 && (
                                 <button type="button" className="btn btn-sm justify-self-start" onClick={() => take(said)}>
                                     Take it up as the draft
                                 </button>

@@ -63,6 +63,8 @@ interface Doing {
     sheet?: () => void;
     finding?: () => void;
     cast?: (by: number) => void;
+    /** Closes what lies beside the sheet; undefined when nothing does. */
+    leave?: (() => void) | undefined;
 }
 
 export function useKeys(doing: Doing) {
@@ -83,32 +85,23 @@ export function useKeys(doing: Doing) {
             }
             const { undo, redo } = useComposer.getState();
             const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-            const deed: (() => void) | undefined =
-                control && key === 's'
-                    ? now.current.save
-                    : control && key === 'z'
-                      ? event.shiftKey
-                          ? redo
-                          : undo
-                      : control && key === 'y'
-                        ? redo
-                        : control && key === 'Enter'
-                          ? now.current.publish
-                          : event.altKey && key === 'Enter'
-                            ? now.current.blocks
-                            : event.altKey && event.shiftKey && key === 'ArrowDown'
-                              ? deeds.duplicate
-                              : event.altKey && (key === 'ArrowUp' || key === 'ArrowDown')
-                                ? () => deeds.shift(key === 'ArrowUp' ? -1 : 1)
-                                : key === 'F2'
-                                  ? now.current.turn
-                                  : key === 'F4'
-                                    ? now.current.sheet
-                                    : key === 'F8'
-                                      ? now.current.finding
-                                      : key === 'F9'
-                                        ? () => now.current.cast?.(event.shiftKey ? -1 : 1)
-                                        : undefined;
+            const { save, publish, blocks, turn, sheet, finding, cast, leave } = now.current;
+            const keys: [boolean, (() => void) | undefined][] = [
+                [control && key === 's', save],
+                [control && key === 'z', event.shiftKey ? redo : undo],
+                [control && key === 'y', redo],
+                [control && key === 'Enter', publish],
+                [event.altKey && key === 'Enter', blocks],
+                [event.altKey && event.shiftKey && key === 'ArrowDown', deeds.duplicate],
+                [event.altKey && (key === 'ArrowUp' || key === 'ArrowDown'), () => deeds.shift(key === 'ArrowUp' ? -1 : 1)],
+                [key === 'F2', turn],
+                [key === 'F4', sheet],
+                [key === 'F8', finding],
+                [key === 'F9', cast && (() => cast(event.shiftKey ? -1 : 1))],
+                // In a text and in a field it is theirs.
+                [key === 'Escape' && !inField && !useComposer.getState().hand, leave],
+            ];
+            const deed = keys.find(([pressed]) => pressed)?.[1];
             if (deed) {
                 event.preventDefault();
                 event.stopPropagation();

@@ -36,7 +36,7 @@ export function BlockLooks({ block }: { block: Block }) {
             looks={looks}
             own={block.id}
             set={(role, value) => change(block.id, 'look', { ...own, [role]: value }, `${nameOf(role, tokens)} here`)}
-            letGo={(role) => change(block.id, 'look', without(own, role), `let go of ${nameOf(role, tokens)}`)}
+            letGo={(role) => change(block.id, 'look', without(own, role), `${nameOf(role, tokens)} as around it`)}
         />
     );
 }
@@ -52,7 +52,7 @@ export function TemplateLooks() {
             looks={saidBy('template', look)}
             own="template"
             set={(role, value) => apply(`${nameOf(role, tokens)} in this template`, { ...look, [role]: value })}
-            letGo={(role) => apply(`let go of ${nameOf(role, tokens)}`, without(look, role))}
+            letGo={(role) => apply(`${nameOf(role, tokens)} as around it`, without(look, role))}
         />
     );
 }
@@ -86,7 +86,7 @@ function Looks({ looks, own, set, letGo }: { looks: SeenLook[]; own: string; set
                             <>
                                 <span className="badge badge-xs badge-primary">set here</span>
                                 <button type="button" className="link-quiet cursor-pointer flex items-center" onClick={() => letGo(look.role)}>
-                                    <X size={12} aria-hidden="true" /> Let go
+                                    <X size={12} aria-hidden="true" /> As around it
                                 </button>
                             </>
                         ) : (

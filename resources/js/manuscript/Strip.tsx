@@ -85,7 +85,7 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                             ) : (
                                 part.kind !== 'blocks' && (
                                     <button key={part.name} type="button" className="btn btn-xs" onClick={() => change(block.id, part.name, undefined, `without ${part.title.toLowerCase()}`)}>
-                                        Without: {part.title.toLowerCase()}
+                                        Remove: {part.title.toLowerCase()}
                                     </button>
                                 )
                             ),

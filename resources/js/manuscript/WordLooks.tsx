@@ -47,7 +47,7 @@ export function WordLooks() {
                     </select>
                 </label>
                 {colour && contrast !== undefined && (
-                    <span className={contrast < desk.needed_contrast ? 'text-warning font-semibold' : ''} title={`How far the words stand out from their ground; ${desk.needed_contrast}:1 is needed to read them`}>
+                    <span className={contrast < desk.needed_contrast ? 'text-warning font-semibold' : ''} title={`How far the words stand out from their background; ${desk.needed_contrast}:1 is needed to read them`}>
                         {contrast.toFixed(1)}:1{contrast < desk.needed_contrast && ', too faint'}
                     </span>
                 )}

@@ -5,7 +5,7 @@ const KEYS = [
     ['?', 'this list'],
     ['Tab, Shift Tab', 'to the next and the one before'],
     ['Enter', 'opens the line or presses the button in focus'],
-    ['Escape', 'closes a list or a question'],
+    ['Escape', 'closes a list, a question, what lies beside the sheet'],
 ] as const;
 
 const COMPOSER = [

@@ -1,6 +1,6 @@
 import { CircleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { ProblemError } from '../api/client';
 
 export function Loading() {
@@ -22,9 +22,32 @@ export function Problem({ error }: { error: unknown }) {
             </p>
             <p>{problem?.detail ?? (problem ? '' : String(error))}</p>
             <Faults error={error} />
+            {problem?.status === 404 && <WayOn />}
         </div>
     );
 }
+
+/** Where all is that is of the kind of what is not there. */
+function WayOn() {
+    const [, section] = useLocation().pathname.split('/');
+    const [to, words] = SECTIONS[section ?? ''] ?? ['/running-order', 'To the running order'];
+
+    return (
+        <p className="mt-2">
+            <Link className="link-quiet" to={to}>
+                {words}
+            </Link>
+        </p>
+    );
+}
+
+const SECTIONS: Record<string, [string, string]> = {
+    templates: ['/templates', 'To the templates'],
+    brand: ['/brand', 'To the brand'],
+    records: ['/records', 'To the records'],
+    dispatches: ['/dispatches', 'To the dispatches'],
+    mailroom: ['/mailroom', 'To the mailroom'],
+};
 
 export function Faults({ error }: { error: unknown }) {
     const faults = error instanceof ProblemError ? (error.problem.faults ?? []) : [];

@@ -31,7 +31,7 @@ export function Opened({ message, htmlAt, envelope }: { message: Schemas['Opened
                 </dl>
                 {message.enclosures.map((enclosure) => (
                     <p key={enclosure.name} className="mt-2 text-[13px] flex gap-1.5 items-center">
-                        <Paperclip size={14} aria-hidden="true" /> Enclosed: {enclosure.name}, {enclosure.type}, {enclosure.bytes} bytes
+                        <Paperclip size={14} aria-hidden="true" /> Attached: {enclosure.name}, {enclosure.type}, {enclosure.bytes} bytes
                     </p>
                 ))}
             </header>

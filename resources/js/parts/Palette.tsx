@@ -39,7 +39,7 @@ export function Palette({ open, close, label, placeholder, children }: { open: b
                     <Command label={label} loop filter={has}>
                         <Command.Input placeholder={placeholder} className="w-full px-4 py-3 border-b border-line bg-transparent outline-none" />
                         <Command.List className="max-h-96 overflow-auto p-2 palette" tabIndex={0}>
-                            <Command.Empty className="p-3 text-muted">Nothing goes with that.</Command.Empty>
+                            <Command.Empty className="p-3 text-muted">Nothing matches that.</Command.Empty>
                             {children}
                         </Command.List>
                     </Command>

@@ -37,7 +37,7 @@ export function seenIn(target: Element): SeenElement | null {
     return element && look ? { part: element.getAttribute('data-part') ?? '', looks: looksOf(look) } : null;
 }
 
-const WHAT: Record<string, string> = { color: 'words', 'background-color': 'ground' };
+const WHAT: Record<string, string> = { color: 'words', 'background-color': 'background' };
 
 /** What a role or a token is called. */
 export const nameOf = (role: string, tokens: Schemas['Tokens']): string => tokens.find(({ name }) => name === role)?.words ?? role.replace('_', ' ');

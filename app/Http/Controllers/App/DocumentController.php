@@ -41,12 +41,14 @@ final class DocumentController
         return $this->show($source, $key, $kind);
     }
 
-    /** In what the saved draft, or the published version where there is none, differs from a document. */
+    /** In what the saved draft, or the published version where there is none, or a version that is named, differs from a document. */
     public function compare(Source $source, string $key, DocumentKind $kind, ReadDocument $request): JsonResponse
     {
         $desk = Desk::at($source, $kind, $key);
+        $with = $request->validated()['with'] ?? null;
+        $other = $with === null ? $desk->document() : $desk->version($desk->kept()->versions()->where('number', $with)->firstOrFail());
 
-        return response()->json(['changes' => $desk->differences($desk->formed($request->sent())->data, $desk->document())]);
+        return response()->json(['changes' => $desk->differences($desk->formed($request->sent())->data, $other)]);
     }
 
     public function versions(Source $source, string $key, DocumentKind $kind): JsonResponse

@@ -83,7 +83,7 @@ final class NoticeController
             $notice = self::find($source, $key);
             $chosen = $asked['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $asked['template']);
             if ($asked['template'] !== null && $chosen?->template->latestVersion === null) {
-                throw ValidationException::withMessages(['template' => 'No published template of that key claims this notice.']);
+                throw ValidationException::withMessages(['template' => 'No published template of that key was written for this notice.']);
             }
             $notice->answerWith($chosen, $request->user());
         });

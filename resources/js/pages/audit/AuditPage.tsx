@@ -24,7 +24,7 @@ export function AuditPage() {
     return (
         <Page title="What was done" lead="Everything that was changed or refused: by whom, when, from where." actions={<SearchField label="Search words, people, addresses" />}>
             {list.length === 0 ? (
-                <Empty>{search ? <>Nothing goes with “{search}”.</> : <>Nothing was done yet.</>}</Empty>
+                <Empty>{search ? <>Nothing matches “{search}”.</> : <>Nothing was done yet.</>}</Empty>
             ) : (
                 <table className="w-full text-[13px] border-t border-line">
                     <thead>

@@ -15,14 +15,14 @@ export function Colours({ analysis, mayEdit }: { analysis: Analysis | null; mayE
     return (
         <Part
             title="Colours"
-            note="One colour for each role. The dark set is derived and never leaves a pair that cannot be read; a colour of it can be set, and let go again."
+            note="One colour for each role. The dark set is derived and never leaves a pair that cannot be read; a colour of it can be set, and derived again."
         >
             <table className="w-full text-[13px]">
                 <thead>
                     <tr className="text-left text-muted text-[12px]">
                         <th className="font-normal pb-1">Role</th>
                         <th className="font-normal pb-1">Light</th>
-                        <th className="font-normal pb-1">Stands out, light and dark</th>
+                        <th className="font-normal pb-1">Contrast, light and dark</th>
                         <th className="font-normal pb-1">Dark</th>
                     </tr>
                 </thead>
@@ -56,7 +56,7 @@ export function Colours({ analysis, mayEdit }: { analysis: Analysis | null; mayE
                                     <fieldset disabled={!mayEdit} className="flex items-center gap-1">
                                         {shown === undefined ? <span className="text-muted text-[12.5px]">coming …</span> : <Hue label={`${named(role)} colour in the dark`} value={shown} derived={own === undefined} set={(hex) => design(`dark colour of ${named(role)}`, { [`dark/${role}`]: hex }, `dark/${role}`)} />}
                                         {own !== undefined && (
-                                            <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Let go: ${named(role)} in the dark is derived again`} title="Let it go: derived again" onClick={() => design(`derived dark ${named(role)}`, { [`dark/${role}`]: null })}>
+                                            <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Derive ${named(role)} in the dark again`} title="Derive it again" onClick={() => design(`derived dark ${named(role)}`, { [`dark/${role}`]: null })}>
                                                 <X size={13} aria-hidden="true" />
                                             </button>
                                         )}

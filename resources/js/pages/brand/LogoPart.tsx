@@ -79,25 +79,25 @@ export function LogoPart({ analysis, mayEdit, take, pick }: { analysis: Analysis
                             </span>
                         )}
                         <span className="flex items-center gap-1.5">
-                            Plate
+                            Panel behind it
                             {logo.plate ? (
                                 <>
-                                    <Hue label="plate behind the logo" value={logo.plate} set={(hex) => design('plate behind the logo', { 'logo/plate': hex }, 'logo/plate')} />
-                                    <button type="button" className="link-quiet cursor-pointer" onClick={() => design('no plate', { 'logo/plate': null })}>
+                                    <Hue label="panel behind the logo" value={logo.plate} set={(hex) => design('panel behind the logo', { 'logo/plate': hex }, 'logo/plate')} />
+                                    <button type="button" className="link-quiet cursor-pointer" onClick={() => design('no panel behind the logo', { 'logo/plate': null })}>
                                         none
                                     </button>
                                 </>
                             ) : (
                                 <>
                                     <b className="font-semibold">none</b>
-                                    <button type="button" className="link-quiet cursor-pointer" onClick={() => design('plate behind the logo', { 'logo/plate': '#FFFFFF' })}>
-                                        lay one
+                                    <button type="button" className="link-quiet cursor-pointer" onClick={() => design('panel behind the logo', { 'logo/plate': '#FFFFFF' })}>
+                                        put one
                                     </button>
                                 </>
                             )}
                         </span>
                     </div>
-                    <TextField label="Said instead of it" wide max={200} value={logo.alternative ?? ''} placeholder="the source’s name" set={(value) => design('alternative text of the logo', { 'logo/alternative': value }, 'logo/alternative')} />
+                    <TextField label="Said where no pictures are shown" wide max={200} value={logo.alternative ?? ''} placeholder="the source’s name" set={(value) => design('alternative text of the logo', { 'logo/alternative': value }, 'logo/alternative')} />
                     <TextField label="Leads to" wide value={logo.link ?? ''} placeholder="the source’s page" pattern={ADDRESS} hint="begins with https:// or mailto:" set={(value) => design('link of the logo', { 'logo/link': value }, 'logo/link')} />
                 </fieldset>
             )}

@@ -14,13 +14,19 @@ export interface Taken {
 
 /** What a picture can give: a whole set of colours, a single one, the logo. Nothing changes before one takes it. */
 export function PictureDialog({ taken, close }: { taken: Taken | null; close: () => void }) {
+    return <Offers key={taken?.picture ?? ''} taken={taken} close={close} />;
+}
+
+function Offers({ taken, close }: { taken: Taken | null; close: () => void }) {
     const picture = taken?.picture ?? '';
+    // Colours that were taken one by one stay when the set is taken.
+    const [own, setOwn] = useState<Record<string, string>>({});
     const proposal = useQuery({ ...queries.proposal(picture), enabled: picture !== '' });
     const current = useDesign((document) => document.logo?.picture);
     const { needed_contrast: needed } = useDesk();
     const isLogo = current === picture;
     const roles = proposal.data?.roles ?? [];
-    const colours = Object.fromEntries(roles.map(({ role, colour }) => [role, colour]));
+    const colours = Object.fromEntries(roles.map(({ role, colour }) => [role, own[role] ?? colour]));
     const taking = (words: string, values: Record<string, unknown>) => {
         design(words, values);
         close();
@@ -60,10 +66,19 @@ export function PictureDialog({ taken, close }: { taken: Taken | null; close: ()
                 </div>
             ) : (
                 <div className="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] max-md:grid-cols-1 gap-5">
-                    <Picker picture={picture} swatches={proposal.data.swatches} ground={colours['header'] ?? '#FFFFFF'} />
+                    <Picker
+                        picture={picture}
+                        swatches={proposal.data.swatches}
+                        ground={colours['header'] ?? '#FFFFFF'}
+                        own={own}
+                        take={(role, colour) => {
+                            design(`colour of ${named(role)}`, { [`colours/${role}`]: colour });
+                            setOwn({ ...own, [role]: colour });
+                        }}
+                    />
                     <div>
                         <h3 className="font-semibold">The set it proposes</h3>
-                        <p className="text-muted text-[12.5px] mb-1">Every pair of words and ground can be read: {needed}:1 at the least.</p>
+                        <p className="text-muted text-[12.5px] mb-1">Every colour of words can be read on its background: {needed}:1 at the least.</p>
                         <table className="w-full text-[12.5px]">
                             <thead className="sr-only">
                                 <tr>
@@ -80,11 +95,11 @@ export function PictureDialog({ taken, close }: { taken: Taken | null; close: ()
                                             {named(role.role)}
                                         </th>
                                         <td className="pr-2 whitespace-nowrap font-mono text-[11.5px]">
-                                            <i className="swatch" style={{ background: role.colour }} /> {role.colour}
+                                            <i className="swatch" style={{ background: colours[role.role] }} /> {colours[role.role]}
                                         </td>
-                                        <td className="pr-2 leading-tight">{role.words}</td>
+                                        <td className="pr-2 leading-tight">{own[role.role] ? 'taken by you' : role.words}</td>
                                         <td className="text-muted text-right whitespace-nowrap" title="CIEDE2000: 1 is just noticed, 10 is seen at a glance">
-                                            {role.distance < 0.5 ? 'as it is' : `${role.distance.toFixed(0)} away from`} <i className="swatch" style={{ background: role.from }} />
+                                            {!own[role.role] && <>{role.distance < 0.5 ? 'as it is' : `${role.distance.toFixed(0)} away from`} <i className="swatch" style={{ background: role.from }} /></>}
                                         </td>
                                     </tr>
                                 ))}
@@ -98,7 +113,7 @@ export function PictureDialog({ taken, close }: { taken: Taken | null; close: ()
 }
 
 /** A single colour, taken from a point of the picture or from what it is made of. */
-function Picker({ picture, swatches, ground }: { picture: string; swatches: Schemas['Proposal']['swatches']; ground: string }) {
+function Picker({ picture, swatches, ground, own, take }: { picture: string; swatches: Schemas['Proposal']['swatches']; ground: string; own: Record<string, string>; take: (role: string, colour: string) => void }) {
     const canvas = useRef<HTMLCanvasElement>(null);
     const [at, setAt] = useState<{ x: number; y: number; left: number; top: number } | null>(null);
     const [picked, setPicked] = useState<string | null>(null);
@@ -131,7 +146,7 @@ function Picker({ picture, swatches, ground }: { picture: string; swatches: Sche
 
     return (
         <div>
-            <div className="rounded-field overflow-hidden p-3 border border-line" style={{ background: ground }} title="On the ground that is proposed for the header">
+            <div className="rounded-field overflow-hidden p-3 border border-line" style={{ background: ground }} title="On the background that is proposed for the header">
                 <div className="relative">
                 <canvas
                     ref={canvas}
@@ -175,11 +190,18 @@ function Picker({ picture, swatches, ground }: { picture: string; swatches: Sche
                             ))}
                         </select>
                     </label>
-                    <button type="button" className="btn btn-xs" onClick={() => design(`colour of ${named(role)}`, { [`colours/${role}`]: picked })}>
+                    <button type="button" className="btn btn-xs" onClick={() => take(role, picked)}>
                         Take it
                     </button>
                 </div>
             )}
+            <ul role="status" className="text-[13px] mt-1.5">
+                {Object.entries(own).map(([one, colour]) => (
+                    <li key={one}>
+                        {named(one)} is <i className="swatch" style={{ background: colour }} /> {colour} now, and stays so if you take the set.
+                    </li>
+                ))}
+            </ul>
         </div>
     );
 }

@@ -21,14 +21,14 @@ export function Measures({ mayEdit }: { mayEdit: boolean }) {
             <fieldset disabled={!mayEdit} className="flex flex-wrap gap-x-4 gap-y-1.5 items-center text-[13px]">
                 <Figure label="Width" unit="px" usual={600} min={480} max={720} value={measures.width} set={set('width', 'width of messages')} />
                 <label className="flex items-center gap-1.5">
-                    Grounds
+                    Header and footer run
                     <select className="select select-xs bg-raised w-auto" value={measures.full ? 'full' : 'boxed'} onChange={(event) => set('full', 'boxed or full')(event.target.value === 'full' || null)}>
-                        <option value="boxed">boxed, as wide as the message</option>
+                        <option value="boxed">as wide as the message</option>
                         <option value="full">across the whole window</option>
                     </select>
                 </label>
                 <Figure label="Corners" unit="px" usual={4} min={0} max={32} value={measures.corner} set={set('corner', 'corners')} />
-                <Figure label="One step of space" unit="px" usual={8} min={4} max={16} value={measures.step} set={set('step', 'step of space')} />
+                <Figure label="Unit of space" unit="px" usual={8} min={4} max={16} value={measures.step} set={set('step', 'unit of space')} />
             </fieldset>
         </Part>
     );
@@ -37,7 +37,7 @@ export function Measures({ mayEdit }: { mayEdit: boolean }) {
 /** Header and footer, written with the composer's own parts. */
 export function FramePart({ analysis }: { analysis: Analysis | null }) {
     return (
-        <Part title="Header and footer" note="Around every message. They are written as messages are; what they may name is there for every message.">
+        <Part title="Header and footer" note="Around every message. They are written as messages are; the fields in them are there for every message.">
             <div className="frame-manuscript">
                 <Manuscript />
             </div>
@@ -55,7 +55,7 @@ export function Senders() {
     const mayEdit = useComposer((state) => state.mayEdit);
 
     return (
-        <Part title="Senders" note={`Where a template names none of its own. Left empty, messages come from ${sender}.`}>
+        <Part title="Senders" note={`Where a template has none of its own. Left empty, messages come from ${sender}.`}>
             {ENVELOPE.parts
                 .filter(({ name }) => SENDERS.includes(name))
                 .map((part) => (
@@ -134,7 +134,7 @@ export function Legal({ source, mayEdit }: { source: string | null; mayEdit: boo
     const legal = useDesign((document) => document.legal ?? '');
 
     return (
-        <Part title="Legal lines" note="Said where the footer names the variable “Legal lines”.">
+        <Part title="Legal lines" note="Said where the footer has the variable “Legal lines of the brand”.">
             <textarea
                 className="textarea bg-raised w-full text-[13px] min-h-16"
                 aria-label="Legal lines"

@@ -25,7 +25,7 @@ export function PublishDialog({ brand, open, close, published }: { brand: string
             published={(answer) => {
                 published(answer);
 
-                return `Version ${answer.version ?? ''} is published. What wears it goes out in it from now on.`;
+                return `Version ${answer.version ?? ''} is published. The messages in it go out so from now on.`;
             }}
         />
     );
@@ -74,7 +74,7 @@ function Consequence({ data }: { data: Schemas['BrandPublication'] }) {
                     </ul>
                 </div>
             )}
-            {!data.default && <p className="text-muted text-[13px]">It is not the default brand: only templates that name it wear it.</p>}
+            {!data.default && <p className="text-muted text-[13px]">It is not the default brand: only templates that choose it are in it.</p>}
         </div>
     );
 }
@@ -87,6 +87,7 @@ export function VersionsDialog({ brand, open, close }: { brand: string; open: bo
                     of={`brand ${brand}`}
                     list={() => got(api.GET('/brands/{key}/versions', { params: { path: { key: brand } } }))}
                     one={(number) => got(api.GET('/brands/{key}/versions/{number}', { params: { path: { key: brand, number } } }))}
+                    against={(document, number) => got(api.POST('/brands/{key}/comparison', { params: { path: { key: brand } }, body: { document: document as unknown as Schemas['BrandDocument'], with: number } }))}
                     taken={close}
                 />
             )}
@@ -113,7 +114,7 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
         mutationFn: (body: { name?: string; default?: true }) => got(api.PATCH('/brands/{key}', { params: { path: { key: brand.key } }, body })),
         onSuccess: (made, body) => {
             changed(made);
-            toast.success(body.default ? `${made.name} is the default brand: templates that name none wear it from now on.` : 'Renamed.');
+            toast.success(body.default ? `${made.name} is the default brand: templates that choose none are in it from now on.` : 'Renamed.');
             setRenamed(null);
         },
     });
@@ -160,12 +161,12 @@ export function BrandsDialog({ brand, open, close, changed, removed }: { brand: 
                 </form>
                 <p>
                     {brand.default ? (
-                        'It is the default brand: templates wear it that name none.'
+                        'It is the default brand: templates that choose none are in it.'
                     ) : !mayPublish ? (
-                        'Only templates that name it wear it.'
+                        'Only templates that choose it are in it.'
                     ) : (
                         <>
-                            Only templates that name it wear it.{' '}
+                            Only templates that choose it are in it.{' '}
                             <button type="button" className="link-quiet cursor-pointer" disabled={change.isPending} onClick={() => change.mutate({ default: true })}>
                                 Make it the default brand
                             </button>{' '}

@@ -146,6 +146,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
         sheet: () => setSheet((now) => !now),
         finding: stepFinding,
         cast: stepCast,
+        leave: open === 'findings' ? () => setOpen(null) : seen ? () => setSeen(null) : undefined,
     });
     useEffect(() => {
         const show = () => setOpen('findings');

@@ -41,7 +41,7 @@ export function DataSheet({ sought, close }: { sought: string; close: () => void
                 {fields.map((field) => (
                     <Row key={field.path} field={field} path={written(field.path, scope)} writing={writing} used={uses.get(field.path) ?? []} searching={words.length > 0} />
                 ))}
-                {fields.length === 0 && <li className="px-3 text-muted">No field goes with “{search}”.</li>}
+                {fields.length === 0 && <li className="px-3 text-muted">No field matches “{search}”.</li>}
             </ul>
         </aside>
     );

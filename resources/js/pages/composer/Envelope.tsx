@@ -85,11 +85,11 @@ function Wears() {
 
     return (
         <div className="envelope-line text-[12.5px]">
-            <span className="text-muted text-right pr-3.5 pt-0.5">Wears</span>
+            <span className="text-muted text-right pr-3.5 pt-0.5">Brand</span>
             <div className="strip !mt-0 !p-0 !border-0">
                 <div className="flex flex-wrap gap-x-3 items-center">
                     <label>
-                        <span className="sr-only">Brand it wears</span>
+                        <span className="sr-only">Brand of the message</span>
                         <select
                             className="select select-xs bg-raised w-auto"
                             disabled={!mayEdit}

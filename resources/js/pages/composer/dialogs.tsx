@@ -147,6 +147,7 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
                     of={`template ${template}`}
                     list={() => got(api.GET('/templates/{key}/versions', { params: { path: { key: template } } }))}
                     one={(number) => got(api.GET('/templates/{key}/versions/{number}', { params: { path: { key: template, number } } }))}
+                    against={(document, number) => got(api.POST('/templates/{key}/comparison', { params: { path: { key: template } }, body: { document, with: number } }))}
                     taken={close}
                 >
                     {({ words }) => (

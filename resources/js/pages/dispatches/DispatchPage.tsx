@@ -108,7 +108,6 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
                     {dispatch.template ?? 'Built-in'}
                 </Link>
                 {dispatch.template && `, ${dispatch.edition}`}; {dispatch.brand}
-                <span className="block text-muted">edition {dispatch.edition_number}</span>
             </>,
         ],
         [

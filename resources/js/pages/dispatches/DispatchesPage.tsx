@@ -46,7 +46,7 @@ export function DispatchesPage() {
                 <SearchField label="Search recipient, subject, record" />
             </div>
             {dispatches.length === 0 ? (
-                <Empty>{search || state || notice ? 'No dispatch goes with this.' : 'Nothing was set off yet. An event from the source, or a change made to a record here, sets notices off.'}</Empty>
+                <Empty>{search || state || notice ? 'No dispatch matches this.' : 'Nothing was set off yet. An event from the source, or a change made to a record here, sets notices off.'}</Empty>
             ) : (
                 <DispatchTable dispatches={dispatches} />
             )}

@@ -30,7 +30,7 @@ export function MailroomPage() {
                 <section aria-label="Letters">
                     <SearchField label="Search recipient, subject" />
                     {data.letters.length === 0 ? (
-                        <p className="text-muted py-6">{search ? `No letter goes with “${search}”.` : 'No letter has come yet. Set a notice off, by an event or by changing a record.'}</p>
+                        <p className="text-muted py-6">{search ? `No letter matches “${search}”.` : 'No letter has come yet. Set a notice off, by an event or by changing a record.'}</p>
                     ) : (
                         <ol className="mt-2">
                             {data.letters.map((letter) => (

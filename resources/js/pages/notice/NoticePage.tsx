@@ -131,7 +131,7 @@ function Answer({ notice }: { notice: Notice }) {
                 {notice.template ? 'Replaced' : 'Built-in'}
             </h2>
             {notice.carrier === 'source' && <p className="text-warning mb-2">The source still sends this itself. Nothing goes out from here until its manifest says otherwise.</p>}
-            {notice.claims.length === 0 && <p className="text-muted">No template claims this notice.</p>}
+            {notice.claims.length === 0 && <p className="text-muted">No template has been written for it yet.</p>}
             <ul>
                 {notice.claims.map((claim) => (
                     <li key={claim.template} className="mb-2">
@@ -142,7 +142,7 @@ function Answer({ notice }: { notice: Notice }) {
                             {claim.version && `, version ${claim.version}`}
                         </p>
                         <p className="text-muted">
-                            {claim.active ? 'Its claim is on' : 'Its claim is off'}
+                            {claim.active ? 'answers now' : claim.version ? 'does not answer at the moment' : 'a draft, which answers once it is published'}
                             {claim.published_at && `, published ${when(claim.published_at)}`}
                         </p>
                         {mayPublish && !claim.active && claim.version && (

@@ -10,6 +10,13 @@ import { queries } from '../../api/queries';
 export function ChangePanel({ record }: { record: Schemas['Record'] }) {
     const client = useQueryClient();
     const [values, setValues] = useState<Record<string, string>>({});
+    // The revision that the choice was made on: what comes from elsewhere meanwhile is told, and the choice stays.
+    const [revision, setRevision] = useState(record.revision);
+    const elsewhere = revision !== record.revision && Object.keys(values).length > 0;
+    const choose = (chosen: Record<string, string>) => {
+        setValues(chosen);
+        setRevision(record.revision);
+    };
     const changes = Object.fromEntries(Object.entries(values).filter(([key, value]) => record.changeable.find((field) => field.key === key)?.value !== value));
     const changed = Object.keys(changes).length > 0;
     const path = { type: record.type, key: record.key };
@@ -18,6 +25,7 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
     const save = useMutation({
         mutationFn: () => got(api.PATCH('/records/{type}/{key}', { params: { path }, body: { revision: record.revision, changes } })),
         onSuccess: (saved) => {
+            choose({});
             client.setQueryData(queries.record(path).queryKey, saved);
             void client.invalidateQueries({ queryKey: ['dispatches'] });
             toast.success('Saved.');
@@ -33,7 +41,7 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
             {record.changeable.map((field) => (
                 <label key={field.key} className="flex items-center gap-3 mb-2">
                     <span className="w-24 text-muted">{field.label}</span>
-                    <select className="select select-sm bg-raised w-56" value={values[field.key] ?? field.value ?? ''} onChange={(event) => setValues({ ...values, [field.key]: event.target.value })}>
+                    <select className="select select-sm bg-raised w-56" value={values[field.key] ?? field.value ?? ''} onChange={(event) => choose({ ...values, [field.key]: event.target.value })}>
                         {field.value === null && <option value="">empty</option>}
                         {field.options.map((option) => (
                             <option key={option.value} value={option.value}>
@@ -44,6 +52,13 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
                 </label>
             ))}
             <div aria-live="polite">
+                {elsewhere && (
+                    <p className="text-warning text-[13px] mb-1.5">
+                        The record was changed elsewhere meanwhile
+                        {record.changeable.map((field) => (values[field.key] === undefined ? '' : `: ${field.label} is “${field.options.find(({ value }) => value === field.value)?.label ?? field.value ?? 'empty'}” now`))}.{' '}
+                        {changed ? 'Your choice still stands, and is not saved yet.' : 'That is what you had chosen.'}
+                    </p>
+                )}
                 {!changed && <p className="text-muted text-[13px]">Choose another value to see what that sets off. Nothing is sent before you save.</p>}
                 {changed && foreseen.isPending && <p className="text-muted text-[13px]">Looking what that sets off…</p>}
                 {foreseen.error && <Problem error={foreseen.error} />}
@@ -55,7 +70,7 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
                     <button type="button" className="btn btn-sm btn-primary" disabled={save.isPending || !foreseen.data} onClick={() => save.mutate()}>
                         {save.isPending ? 'Saving…' : ours === 0 ? 'Save, nothing is sent' : ours === 1 ? 'Save and send 1 message' : `Save and send ${ours} messages`}
                     </button>
-                    <button type="button" className="btn btn-sm" onClick={() => setValues({})}>
+                    <button type="button" className="btn btn-sm" onClick={() => choose({})}>
                         Leave it as it is
                     </button>
                 </div>

@@ -37,7 +37,7 @@ export function RecordPage() {
             <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,560px)] max-lg:grid-cols-1 gap-x-10 gap-y-6 border-t border-line pt-4">
                 <DataSheet record={data} />
                 <div>
-                    {mayPublish && data.changeable.length > 0 && <ChangePanel key={data.revision} record={data} />}
+                    {mayPublish && data.changeable.length > 0 && <ChangePanel key={data.key} record={data} />}
                     <section aria-labelledby="sent">
                         <h2 id="sent" className="mb-1.5">
                             Sent about it
@@ -87,7 +87,7 @@ function DataSheet({ record }: { record: Record }) {
                     ))}
                 </tbody>
             </table>
-            {lines.length === 0 && <p className="text-muted py-2">No field goes with “{search}”.</p>}
+            {lines.length === 0 && <p className="text-muted py-2">No field matches “{search}”.</p>}
         </section>
     );
 }

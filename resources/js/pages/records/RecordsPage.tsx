@@ -42,7 +42,7 @@ export function RecordsPage() {
             {records.data.records.length === 0 ? (
                 <Empty>
                     {search ? (
-                        <>Nothing goes with “{search}”.</>
+                        <>Nothing matches “{search}”.</>
                     ) : (
                         <>
                             No records of this type yet. Load some: <code className="font-mono">php artisan herald:records file.jsonl</code>

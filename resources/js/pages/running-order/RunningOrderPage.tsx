@@ -38,7 +38,7 @@ export function RunningOrderPage() {
     return (
         <Page
             title="Running order"
-            lead={`${all.length} notices in ${strands.length === 1 ? 'one strand' : `${strands.length} strands`}. ${count('replaced') === 1 ? 'One wears' : `${count('replaced') || 'None'} wear`} the brand. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
+            lead={`${all.length} notices in ${strands.length === 1 ? 'one strand' : `${strands.length} strands`}. ${count('replaced') === 1 ? 'One is' : `${count('replaced') || 'None'} are`} replaced by a template. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
         >
             <div className="flex flex-wrap gap-x-4 items-center border-y border-line py-1.5 mb-3.5 text-[13px]">
                 {filters.map(({ key, words, apart }) => (

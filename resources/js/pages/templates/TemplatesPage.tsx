@@ -38,7 +38,7 @@ export function TemplatesPage() {
                 <>
                     {(archived || templates.data.archived > 0) && (
                         <button type="button" className="btn btn-sm" onClick={() => set('archived', archived ? null : '1')}>
-                            {archived ? 'Out of the archive' : `Archive ${templates.data.archived}`}
+                            {archived ? 'Back to the templates in use' : `Archive ${templates.data.archived}`}
                         </button>
                     )}
                     <SearchField label="Search name, key, words in them" />
@@ -49,7 +49,7 @@ export function TemplatesPage() {
             {list.length === 0 ? (
                 <Empty>
                     {search ? (
-                        <>Nothing goes with “{search}”.</>
+                        <>Nothing matches “{search}”.</>
                     ) : archived ? (
                         <>Nothing is in the archive.</>
                     ) : (
@@ -82,7 +82,7 @@ export function TemplatesPage() {
 
 /** What a template is at the moment, in a word. */
 function stateOf(template: Template): string {
-    return template.archived ? 'in the archive' : template.version === null ? 'draft only' : template.claims.some((claim) => claim.active) ? 'answers' : 'published, off';
+    return template.archived ? 'in the archive' : template.version === null ? 'draft only' : template.claims.some((claim) => claim.active) ? 'answers' : 'published, does not answer';
 }
 
 function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
