@@ -20,7 +20,6 @@ use App\Models\User;
 use App\Models\Version;
 use Herald\Brand\Brand;
 use Herald\Cast\CastMember;
-use Herald\Cast\FirstCast;
 use Herald\Check\Checks;
 use Herald\Check\Examination;
 use Herald\Check\Finding;
@@ -44,12 +43,6 @@ use Herald\Source\Manifest;
 /** A template laid out for being written on, with all that its words may refer to. */
 final readonly class TemplateDesk extends Desk
 {
-    /** How many of the newest records speak for all when it is counted how often a value is empty. */
-    private const RECORDS = 200;
-
-    /** How many of the newest records the cast is picked from. */
-    private const CAST_FROM = 500;
-
     private function __construct(public Template $template, Source $source, Manifest $manifest, public RecordType $type, public ?Declared $notice, public Vocabulary $vocabulary)
     {
         parent::__construct($source, $manifest);
@@ -73,22 +66,6 @@ final readonly class TemplateDesk extends Desk
     public function kept(): Template
     {
         return $this->template;
-    }
-
-    /**
-     * The newest records of its type. What is stored and cannot be read any more is left out.
-     *
-     * @return array{array<string, array<string, mixed>>, list<string>} their data by key, the newest first, and the keys of those left out
-     */
-    public function records(int $most): array
-    {
-        [$read, $unreadable] = [[], []];
-        foreach ($this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit($most)->get() as $record) {
-            $data = $record->read($this->type);
-            $data === null ? $unreadable[] = $record->key : $read[$record->key] = $data;
-        }
-
-        return [$read, $unreadable];
     }
 
     public function record(string $key): Record
@@ -125,21 +102,22 @@ final readonly class TemplateDesk extends Desk
      */
     public function cast(): array
     {
-        [$records, $unreadable] = $this->records(self::CAST_FROM);
-
-        return [FirstCast::of($this->type, $records), $unreadable];
+        return $this->atHand()->cast();
     }
 
     public function findings(Json $document): array
     {
-        $data = array_map(fn (array $record): array => [$this->type->key => $record], $this->records(self::RECORDS)[0]);
-
         $worn = $document->node()->optionalString('brand');
         $missing = $worn === null || $this->source->brands()->where('key', $worn)->has('versions')->exists() ? [] : [
             Finding::ofWhole(Weight::Advisory, "Nothing of the brand “{$worn}” is published: it goes out in the default brand.", 'brand', [Mend::document('Take the default brand', ['brand' => null])]),
         ];
 
-        return [...$missing, ...Checks::of(Examination::of($document, $this->type, $this->notice, new Fullness(array_values($data)), $this->brand($worn)))];
+        return [...$missing, ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of(Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($worn))))];
+    }
+
+    private function atHand(): RecordsAtHand
+    {
+        return new RecordsAtHand($this->source, $this->type);
     }
 
     /** The key of the brand that what is being written names. */

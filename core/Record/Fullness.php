@@ -7,14 +7,40 @@ namespace Herald\Record;
 /** How often the values of records are empty. */
 final class Fullness
 {
-    /** @var array<string, array{int, int}> what was counted before */
-    private array $counted = [];
+    /** @var list<array<string, mixed>>|null */
+    private ?array $read = null;
 
     /**
-     * @param  list<array<string, mixed>>  $records  normalised data, each under the key of its record type
+     * @param  \Closure(): list<array<string, mixed>>  $records  normalised data, each under the key of its record type; not asked for while all is counted
+     * @param  array<string, array{int, int}>  $counted  what was counted before
      */
-    public function __construct(private readonly array $records)
+    private function __construct(private readonly \Closure $records, private array $counted)
     {
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $records  as above
+     */
+    public static function in(array $records): self
+    {
+        return new self(static fn (): array => $records, []);
+    }
+
+    /**
+     * @param  \Closure(): list<array<string, mixed>>  $records  as above
+     * @param  array<string, array{int, int}>  $counted  what {@see counted} said of the same records
+     */
+    public static function goingOn(\Closure $records, array $counted): self
+    {
+        return new self($records, $counted);
+    }
+
+    /**
+     * @return array<string, array{int, int}> all that was counted so far, to go on with
+     */
+    public function counted(): array
+    {
+        return $this->counted;
     }
 
     /**
@@ -28,7 +54,7 @@ final class Fullness
         if (isset($this->counted[$key])) {
             return $this->counted[$key];
         }
-        $places = $this->records;
+        $places = $this->read ??= ($this->records)();
         foreach ($lists as $list) {
             $items = [];
             foreach ($places as $place) {

@@ -25,7 +25,7 @@ final class BrandTest extends BrowserTestCase
         $this->seeOnStage('Thank you', 'Message 1');
         $this->assertAccessible();
         $this->act(fn () => $this->putIn('Another logo', Pictures::logo('#E0B040', '#F2F7F4', '#0B4F4A')));
-        $this->see('Every pair of words and ground can be read');
+        $this->see('Every colour of words can be read on its background');
         $this->see('as it is in', '//dialog[@open]');
         $this->assertAccessible();
         $this->act(fn () => $this->press('Take logo and colours'));
@@ -102,10 +102,19 @@ final class BrandTest extends BrowserTestCase
         $this->click('//dialog[@open]//*[@aria-label="What it is made of"]/button[2]');
         $this->choose('Role it is for', 'link');
         $this->press('Take it');
+        $this->see('now, and stays so if you take the set.', '//dialog[@open]//*[@role="status"]');
+        $this->see('taken by you', '//dialog[@open]//table');
         $this->pressIn('Close', '//dialog[@open]//*[contains(@class, "modal-action")]');
         $this->see('Link on paper stands out by');
         $this->click('//button[contains(., "the nearest that can be read")]');
         $this->seeNot('Link on paper stands out', '//main');
+
+        // A number out of bounds stands as it was typed, with the bounds beside it, and sets nothing.
+        $this->number('Corners', '2.5');
+        $this->see('whole numbers from 0 to 32', '//main');
+        self::assertSame('2.5', $this->driver->executeScript('return arguments[0].value', [$this->element('//label[span[.="Corners"]]/input')]));
+        $this->number('Corners', '4');
+        $this->seeNot('whole numbers from 0 to 32', '//main');
 
         // The dark set is derived, set, and let go.
         $derived = $this->value('paper colour in the dark');
@@ -255,7 +264,7 @@ final class BrandTest extends BrowserTestCase
         $this->press('Brands');
         $this->press('take it away');
         $this->press('really take it away, for good');
-        $this->see('It is worn by Dome night ticket.', '//dialog[@open]');
+        $this->see('Templates are in it: Dome night ticket.', '//dialog[@open]');
         $this->element('//dialog[@open]//input[@placeholder="Its name"]')->sendKeys('A mistake');
         $this->press('In the source’s own colours');
         $this->see('A mistake', '//h1');

@@ -252,6 +252,12 @@ abstract class BrowserTestCase extends TestCase
         $this->addToAssertionCount(1);
     }
 
+    /** The focus is somewhere, and not on the page as a whole. */
+    protected function seeFocusKept(): void
+    {
+        Stack::waitFor(fn (): bool => $this->driver->executeScript('return document.activeElement !== null && document.activeElement !== document.body') === true, 'the focus to be anywhere');
+    }
+
     /** Runs axe-core on the page: WCAG 2.2 A and AA. */
     protected function assertAccessible(): void
     {

@@ -207,6 +207,8 @@ final class ComposerTest extends BrowserTestCase
         $this->fill($to, 'thorne@larkmoor.example.org');
         $this->press('Send the proof');
         $this->see('Sent 1 proof to thorne@larkmoor.example.org.', '//dialog[@open]');
+        $this->fill($to, 'nonsense');
+        $this->see('Sent 1 proof to thorne@larkmoor.example.org.', '//dialog[@open]'); // Where it went, not where the next would go.
         self::assertSame('[Proof] Order LM-20429', $this->letter()->getHeaderValue('Subject'));
         $this->click('//dialog[@open]//button[.="Close"]');
 
@@ -223,8 +225,12 @@ final class ComposerTest extends BrowserTestCase
         // Back to the built-in is one action.
         $this->press('Versions');
         $this->see('Version 1', '//dialog[@open]');
+        $this->press('Version 1');
+        $this->see('What taking it up changes in the draft:', '//dialog[@open]');
+        $this->see('Nothing differs.', '//dialog[@open]');
         $this->press('Back to built-in');
         $this->see('The built-in answers from now on.');
+        $this->seeFocusKept();
     }
 
     public function test_what_is_put_together_comes_apart_again_without_loss(): void
@@ -517,7 +523,14 @@ final class ComposerTest extends BrowserTestCase
         $this->signIn();
         $this->open('/templates');
         $this->pressIn('Rename', '//tr[contains(., "Night-blue receipt")]');
+        // What was not saved is gone with the question; a name that is none says so.
+        $this->fill($this->element('//dialog[@open]//input'), 'Thrown away');
+        $this->click('//dialog[@open]//button[.="Close"]');
+        $this->pressIn('Rename', '//tr[contains(., "Night-blue receipt")]');
         $name = $this->element('//dialog[@open]//input');
+        self::assertSame('Night-blue receipt', $this->driver->executeScript('return arguments[0].value', [$name]));
+        $this->fill($name, ' ');
+        $this->see('It needs a name.', '//dialog[@open]');
         $this->fill($name, 'Day-blue receipt');
         $this->click('//dialog[@open]//button[.="Rename"]');
         $this->see('Renamed. The key stays.');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\System\Stack;
 use ZBateson\MailMimeParser\Message;
@@ -161,6 +162,11 @@ final class FirstLightTest extends BrowserTestCase
         $this->open('/records/order/LM-20429');
         $this->see('Data sheet');
         self::assertSame('', $this->text('//h2[.="Change it"]'));
+        // What one may not do is not offered.
+        $this->open('/templates/night-blue-receipt');
+        $this->see('You may look, not change.');
+        $this->seeOnStage('Thank you', 'The stage: the true message');
+        self::assertSame([], $this->driver->findElements(WebDriverBy::xpath('//*[self::button or self::a][contains(., "Put in a block") or contains(., "or write") or contains(., "Send a proof")]')));
         $this->click('//button[.="V. Lindqvist"]');
         $this->press('Sign out');
         $this->element('//input[@name="email"]');
@@ -199,6 +205,44 @@ final class FirstLightTest extends BrowserTestCase
             $this->see($words);
             $this->assertAccessible();
         }
+    }
+
+    public function test_lists_lead_on_and_what_happens_elsewhere_is_told(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+        // The bar's own link begins anew; a page past the end is the last one.
+        $this->open('/records?search=brannigan');
+        $this->see('8 orders', '//nav[@aria-label="Pages"]');
+        $this->follow('Records', '//nav');
+        $this->see('150 orders', '//nav[@aria-label="Pages"]');
+        self::assertSame('', $this->driver->executeScript('return document.querySelector("input[type=search]").value'));
+        $this->open('/records/order?page=99');
+        $this->see('page 3 of 3', '//nav[@aria-label="Pages"]');
+        $this->open('/records/order/none');
+        $this->see('There is no such thing');
+        $this->follow('To the records');
+        $this->see('page 1 of 3', '//nav[@aria-label="Pages"]');
+
+        // A choice stands though the record changes elsewhere meanwhile, and that is said.
+        $this->open('/records/order/LM-20429');
+        $this->choose('Status', 'Cancelled');
+        $record = json_decode((string) $this->stack->rows("select data from records where key = 'LM-20429'")[0]['data'], true);
+        $this->stack->raise(['id' => 'elsewhere', 'event' => 'order.changed', 'record' => ['status' => 'packing'] + $record]);
+        $this->see('The record was changed elsewhere meanwhile: Status is “Being packed” now. Your choice still stands, and is not saved yet.');
+        $this->click('//button[starts-with(normalize-space(.), "Save")]');
+        $this->see('Saved.', '//*[@data-sonner-toast]');
+        $this->seeFocusKept();
+        self::assertSame('cancelled', json_decode((string) $this->stack->rows("select data from records where key = 'LM-20429'")[0]['data'], true)['status']);
+
+        // What lies beside the sheet goes with Escape, wherever the focus is.
+        $this->open('/templates/night-blue-receipt');
+        $this->seeOnStage('Thank you', 'The stage: the true message');
+        $this->click('//button[contains(., "finding")]');
+        $this->see('Findings', '//aside');
+        $this->type(WebDriverKeys::ESCAPE);
+        Stack::waitFor(fn (): bool => $this->driver->findElements(WebDriverBy::xpath('//aside[@aria-label="Findings"]')) === [], 'the findings to be closed');
+        $this->seeFocusKept();
     }
 
     public function test_both_themes_and_a_narrow_window_are_fit_to_use(): void

@@ -209,7 +209,7 @@ final class BrandTest extends TestCase
         self::assertStringContainsString('the footer', implode(' ', $said('.footer .point { color: #dddddd }')));
         self::assertStringNotContainsString('the ground of the message', implode(' ', $said('.footer .link { color: #dddddd }')));
         self::assertStringContainsString('A text (.text) stands out by 2.4:1 from the footer where', implode(' ', $said('.text { color: Tomato }')), 'colours have names, too');
-        self::assertStringContainsString('“inherit” is not held against its ground', implode(' ', $said('.text { color: inherit }')));
+        self::assertStringContainsString('“inherit” is not held against its background', implode(' ', $said('.text { color: inherit }')));
     }
 
     public function test_findings_name_their_place_and_each_mend_does_away_with_its_own(): void
@@ -235,7 +235,7 @@ final class BrandTest extends TestCase
         self::assertStringContainsString('the header in dark surroundings', self::words(self::findings(self::brand($onWhite), $night, null)));
         self::assertStringNotContainsString('disappears', self::words(self::findings(self::brand(['logo' => [...$logo, 'dark_picture' => str_repeat('b', 32).'.png']] + $onWhite), $night, $white)));
         self::assertStringContainsString('is blurred on dense screens, which show 320 px there', self::words(self::findings(self::brand($onWhite), $night, null)));
-        self::assertSame('Button text on button stands out by 2.3:1 where a program inverts colours by force; a ground that is clearly dark or clearly light holds there.', self::words(self::findings(Brand::usual(), null, null)));
+        self::assertSame('Button text on button stands out by 2.3:1 where a program inverts colours by force; a background that is clearly dark or clearly light holds there.', self::words(self::findings(Brand::usual(), null, null)));
         self::assertSame([], self::findings(self::brand(['colours' => ['button' => '#16233A', 'button_text' => '#FFFFFF']]), null, null));
     }
 

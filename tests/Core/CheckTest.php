@@ -70,14 +70,14 @@ final class CheckTest extends TestCase
     public function test_what_is_wrong_is_found(array $blocks, array $rest, array $expected): void
     {
         $records = [['visit' => Sample::record()], ['visit' => Sample::record(['guest' => ['name' => null, 'email' => 'x@example.org'], 'items' => [['name' => 'Mug']]])]];
-        $findings = Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness($records), Brand::usual()));
+        $findings = Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, Fullness::in($records), Brand::usual()));
 
         self::assertSame($expected, array_map(static fn (Finding $finding): string => "{$finding->weight->value} {$finding->id}.{$finding->part}: {$finding->words}".implode('', array_map(static fn (Mend $mend): string => " [{$mend->label}]", $finding->mends)), $findings));
     }
 
     public function test_every_mend_does_away_with_its_finding(): void
     {
-        $fullness = new Fullness([['visit' => Sample::record(['guest' => ['name' => null]])]]);
+        $fullness = Fullness::in([['visit' => Sample::record(['guest' => ['name' => null]])]]);
         $find = static fn (Json $document): array => Checks::of(Examination::of($document, Sample::type(), null, $fullness, Brand::usual()));
         $mended = 0;
         foreach (self::templates() as $name => [$blocks, $rest]) {
@@ -151,7 +151,7 @@ final class CheckTest extends TestCase
      */
     private static function about(Notice $notice, array $document): array
     {
-        $findings = Checks::of(Examination::of(Json::ofArray($document, 'k'), self::larkmoor()->recordTypes['order'], $notice, new Fullness([]), Brand::usual()));
+        $findings = Checks::of(Examination::of(Json::ofArray($document, 'k'), self::larkmoor()->recordTypes['order'], $notice, Fullness::in([]), Brand::usual()));
 
         return array_values(array_filter($findings, static fn (Finding $finding): bool => $finding->block === null));
     }
@@ -159,7 +159,7 @@ final class CheckTest extends TestCase
     public function test_a_colour_of_its_own_that_cannot_be_read_is_found_with_the_nearest_that_can(): void
     {
         $find = static fn (array $blocks, array $rest = []): array => array_values(array_filter(
-            Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, new Fullness([]), Brand::usual())),
+            Checks::of(Examination::of(Sample::document($blocks, $rest), Sample::type(), null, Fullness::in([]), Brand::usual())),
             static fn (Finding $finding): bool => str_contains($finding->words, 'stands out by'),
         ));
         $text = ['id' => 't', 'type' => 'text', 'text' => 'x'];

@@ -251,7 +251,7 @@ final class ManuscriptTest extends TestCase
         $record = RecordReader::read($type, ['number' => '1', 'items' => [['parts' => [['name' => 'a'], ['name' => null]]], ['parts' => [['name' => null]]]]], 'order');
 
         self::assertSame(['item' => 'order.items.*.parts'], Surroundings::in($document->data, Vocabulary::of($type))->scopes['t text']);
-        self::assertSame(['“Name” is empty in 2 of 3 items, and nothing is said instead.'], array_map(static fn (Finding $finding): string => $finding->words, Checks::of(Examination::of($document, $type, null, new Fullness([['order' => $record]]), Brand::usual()))));
+        self::assertSame(['“Name” is empty in 2 of 3 items, and nothing is said instead.'], array_map(static fn (Finding $finding): string => $finding->words, Checks::of(Examination::of($document, $type, null, Fullness::in([['order' => $record]]), Brand::usual()))));
     }
 
     public function test_copies_go_to_several_and_no_value_brings_in_another(): void

@@ -353,7 +353,7 @@ final class RenderTest extends TestCase
         $taken = PlainText::takenOver($document);
         $fill = static fn (array $document, string $language = 'en'): FilledMessage => Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document, 'taken'), Vocabulary::of(Sample::type()))->manuscript($language), Brand::usual()));
         $old = static fn (array $document): array => array_filter(
-            Checks::of(Examination::of(Json::ofArray($document, 'taken'), Sample::type(), null, new Fullness([]), Brand::usual())),
+            Checks::of(Examination::of(Json::ofArray($document, 'taken'), Sample::type(), null, Fullness::in([]), Brand::usual())),
             static fn (Finding $finding): bool => str_contains($finding->words, 'taken over by hand'),
         );
 

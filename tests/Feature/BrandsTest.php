@@ -168,9 +168,9 @@ final class BrandsTest extends TestCase
         $this->ask('PATCH', '/api/app/sources/larkmoor/brands/night-school', ['default' => true])->assertStatus(409);
         $template = $this->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt')->json('document');
         $findings = fn (string $brand): string => implode(' ', array_column($this->ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/findings', ['document' => [...$template, 'brand' => $brand]])->assertOk()->json('findings'), 'words'));
-        self::assertStringContainsString('of which nothing is published', $findings('night-school'));
-        self::assertStringContainsString('of which nothing is published', $findings('never-was'));
-        self::assertStringNotContainsString('of which nothing is published', $findings('larkmoor'));
+        self::assertStringContainsString('Nothing of the brand', $findings('night-school'));
+        self::assertStringContainsString('Nothing of the brand', $findings('never-was'));
+        self::assertStringNotContainsString('Nothing of the brand', $findings('larkmoor'));
         $document = $this->document('night-school');
         $document['colours']['heading'] = '#5A1E78';
         $this->ask('PUT', '/api/app/sources/larkmoor/brands/night-school/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();

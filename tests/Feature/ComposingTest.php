@@ -15,6 +15,8 @@ use App\Models\Role;
 use App\Models\Source;
 use App\Models\Template;
 use Herald\Document\Json;
+use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Testing\TestResponse;
@@ -123,6 +125,29 @@ final class ComposingTest extends TestCase
         $this->stage($document, 'LM-20429')->assertStatus(422)->assertJsonPath('faults.0', ['place' => 'manuscript/1', 'reason' => 'lacks "text"']);
         $this->stage($this->document(), 'none')->assertNotFound();
         $this->stage($this->document(), 'LM-20429', ['view' => 'sideways'])->assertStatus(422)->assertJsonPath('faults.0.place', 'view');
+    }
+
+    public function test_what_is_kept_of_the_records_follows_them(): void
+    {
+        $cast = fn (): array => array_column($this->ask('GET', self::TEMPLATE.'/desk')->assertOk()->json('cast'), 'key');
+        $said = fn (): string => implode(' ', array_column($this->ask('POST', self::TEMPLATE.'/findings', ['document' => [...$this->document(), 'envelope' => ['subject' => '{order.customer.first_name}']]])->json('findings'), 'words'));
+        [$before, $words] = [$cast(), $said()];
+        self::assertStringContainsString('“First name” is empty in 1 of 14 records', $words);
+        $reads = 0;
+        DB::listen(static function (QueryExecuted $query) use (&$reads): void {
+            $reads += str_contains($query->sql, 'limit 500') && ! str_contains($query->sql, 'count(*)') ? 1 : 0;
+        });
+        self::assertSame([$before, $words], [$cast(), $said()]);
+        self::assertSame(0, $reads, 'while nothing has changed they are not read again');
+
+        $source = Source::query()->firstOrFail();
+        $order = Record::query()->where('key', 'LM-20429')->firstOrFail()->data;
+        $order['customer'] = ['first_name' => null] + $order['customer'];
+        LoadRecords::from($source, [$this->file([['type' => 'order', 'data' => $order], ['type' => 'order', 'data' => ['number' => 'LM-1', 'status' => 'refunded'] + $order]])]);
+        self::assertStringContainsString('“First name” is empty in 3 of 15 records', $said());
+        self::assertGreaterThan(0, $reads);
+        Record::query()->where('key', $before[0])->delete();
+        self::assertNotContains($before[0], $cast());
     }
 
     public function test_drafts_are_found_fault_with_and_copied_blocks_are_read(): void

@@ -99,7 +99,7 @@ export function useKeys(doing: Doing) {
                 [key === 'F8', finding],
                 [key === 'F9', cast && (() => cast(event.shiftKey ? -1 : 1))],
                 // In a text and in a field it is theirs.
-                [key === 'Escape' && !inField && !useComposer.getState().hand, leave],
+                [key === 'Escape' && !inField && !(event.target instanceof HTMLElement && event.target.isContentEditable), leave],
             ];
             const deed = keys.find(([pressed]) => pressed)?.[1];
             if (deed) {

@@ -3,10 +3,13 @@ import { useEffect, useState } from 'react';
 import type { Manuscript } from '../manuscript/document';
 import { useComposer } from '../manuscript/store';
 
-/** What the server says of what is written, asked for once one has paused for so many ms; what comes late is dropped. */
-export function useSaid<T>(ask: (document: Manuscript) => Promise<T>, pause: number): T | null {
+/** What the server says of what is written, asked for once one has paused for so many ms, and not before it is its turn; what comes late is dropped. */
+export function useSaid<T>(ask: (document: Manuscript) => Promise<T>, pause: number, turn = true): T | null {
     const [said, setSaid] = useState<T | null>(null);
     useEffect(() => {
+        if (!turn) {
+            return;
+        }
         let timer: ReturnType<typeof setTimeout>;
         let number = 0;
         const put = async () => {
@@ -28,7 +31,7 @@ export function useSaid<T>(ask: (document: Manuscript) => Promise<T>, pause: num
             clearTimeout(timer);
             stop();
         };
-    }, [ask, pause]);
+    }, [ask, pause, turn]);
 
     return said;
 }

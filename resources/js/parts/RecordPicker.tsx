@@ -3,8 +3,8 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useId, useRef, useState } from 'react';
 import { queries } from '../api/queries';
 
-/** Chooses the record to look at: by typing, from the list, or one after the other. */
-export function RecordPicker({ type, chosen, choose, slim = false }: { type: string; chosen: string; choose: (key: string) => void; slim?: boolean }) {
+/** Chooses the record to look at: by typing, from the list, or one after the other. The list is asked for when it is its turn. */
+export function RecordPicker({ type, chosen, choose, turn = true, slim = false }: { type: string; chosen: string; choose: (key: string) => void; turn?: boolean; slim?: boolean }) {
     const id = useId();
     const [typed, setTyped] = useState<string | null>(null);
     const text = typed ?? chosen;
@@ -15,7 +15,7 @@ export function RecordPicker({ type, chosen, choose, slim = false }: { type: str
         return () => clearTimeout(timer);
     }, [text, chosen]);
     const client = useQueryClient();
-    const records = useQuery(queries.records(search ? { type, search } : { type, around: chosen }));
+    const records = useQuery({ ...queries.records(search ? { type, search } : { type, around: chosen }), enabled: turn });
     const list = records.data?.records ?? [];
     const at = list.findIndex((record) => record.key === chosen);
     // What was typed before the list was there is chosen once it is.

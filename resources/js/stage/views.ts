@@ -7,7 +7,7 @@ export const VIEWS: [View, string, string][] = [
     ['wide', 'Wide', 'As most programs show it'],
     ['phone', 'Phone', 'In a window of 375 px'],
     ['dark', 'Dark', 'In dark surroundings, where the program follows the message’s own dark colours'],
-    ['inverted', 'Darkened by force', 'A simulation of programs that darken whatever the message says, such as Outlook on Windows and Gmail on iPhones: the lightness of every colour is mirrored, pictures stay'],
+    ['inverted', 'Forced dark', 'A simulation of programs that darken whatever the message says, such as Outlook on Windows and Gmail on iPhones: the lightness of every colour is mirrored, pictures stay'],
     ['no_pictures', 'No pictures', 'Where pictures are not loaded'],
     ['text', 'Plain text', 'The part for programs that show no HTML'],
     ['inbox', 'Inbox line', 'As it stands in a list of messages'],

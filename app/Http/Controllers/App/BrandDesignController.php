@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Audit\Audit;
 use App\Documents\BrandDesk;
+use App\Documents\DraftPieces;
 use App\Http\Requests\ProposeColours;
 use App\Http\Requests\ReadDocument;
 use App\Http\Requests\StageBrand;
@@ -22,12 +23,10 @@ use Herald\Brand\ProposedRole;
 use Herald\Colour\Contrast;
 use Herald\Colour\Pixels;
 use Herald\Colour\Swatch;
-use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Surroundings;
 use Herald\Record\Vocabulary;
 use Herald\Render\MessagePart;
-use Herald\Render\Renderer;
 use Herald\Render\View;
 use Herald\Style\Element;
 use Herald\Style\Pair;
@@ -79,7 +78,7 @@ final class BrandDesignController
         $asked = $request->validated();
         $desk = BrandDesk::of($source, $key);
         $design = $desk->design($desk->formed($request->sent()));
-        $renderer = Renderer::inMemory(app(Limits::class));
+        $renderer = DraftPieces::renderer();
 
         return response()->json(['messages' => array_map(static function (array $wanted) use ($desk, $design, $renderer, $asked): array {
             [$answer, $message, $messageData] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);

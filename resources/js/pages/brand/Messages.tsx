@@ -156,7 +156,7 @@ function Message({
                 <span className="text-muted truncate" dir="auto" title={answer ? `${answer.language_name}. ${answer.from}: ${answer.subject}` : ''}>
                     {answer?.language}
                 </span>
-                {choice && <RecordPicker type={choice.record_type} chosen={record} choose={(key) => choose({ notice: choice.notice, record: key })} slim />}
+                {choice && <RecordPicker type={choice.record_type} chosen={record} choose={(key) => choose({ notice: choice.notice, record: key })} turn={answer !== null} slim />}
             </div>
         </section>
     );

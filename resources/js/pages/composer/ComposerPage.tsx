@@ -71,9 +71,11 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const saving = useSaving(person, shelf, template, begun);
     const { answer, fault } = useStage(template.key, record, language, view);
     const check = useCallback((document: Document) => got(api.POST('/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
-    const said = useSaid(check, 500);
+    // The stage comes first, and all else once it is there.
+    const staged = answer !== null || fault !== null || record === null;
+    const said = useSaid(check, 500, staged);
     const findings = said?.findings ?? UNSAID;
-    const values = useQuery({ ...queries.sheet(template.key, record ?? ''), enabled: record !== null });
+    const values = useQuery({ ...queries.sheet(template.key, record ?? ''), enabled: record !== null && staged });
     useEffect(() => {
         document.title = `${line.name} · Velvet Herald`;
     }, [line.name]);
@@ -185,7 +187,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             )}
             <Seen element={seen} close={() => setSeen(null)} />
             {open === 'findings' && <FindingList findings={said ? findings : null} close={() => setOpen(null)} />}
-            <CastStrip cast={supplied.cast} leftOut={supplied.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
+            <CastStrip turn={staged} cast={supplied.cast} leftOut={supplied.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
         </div>
     );
 
