@@ -6,7 +6,7 @@ import { when } from './when';
 /** Dispatches, newest first. */
 export function DispatchTable({ dispatches, brief = false }: { dispatches: Schemas['DispatchLine'][]; brief?: boolean }) {
     return (
-        <table className="w-full text-[13px]">
+        <table className="things w-full text-[13px]">
             <thead>
                 <tr className="text-left text-muted border-b border-line">
                     <th className="font-normal py-1.5 pr-3">When</th>

@@ -50,7 +50,7 @@ export function RecordsPage() {
                     )}
                 </Empty>
             ) : (
-                <table className="w-full">
+                <table className="things w-full">
                     <thead>
                         <tr className="text-left text-muted text-[13px] border-b border-line">
                             {columns.map(({ label, numeric }, index) => (

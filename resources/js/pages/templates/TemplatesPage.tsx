@@ -58,7 +58,7 @@ export function TemplatesPage() {
                 </Empty>
             ) : (
                 <div className="overflow-x-auto">
-                    <table className="w-full border-t border-line">
+                    <table className="things w-full border-t border-line">
                         <thead>
                             <tr className="text-left text-muted text-[13px] border-b border-line">
                                 {['Name', 'Folder', 'Written for', 'State', 'Version', 'Draft', ...(mayEdit ? [''] : [])].map((name) => (
@@ -100,7 +100,7 @@ function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
                 </Link>
                 <span className="block font-mono font-normal text-[12px] text-muted">{template.key}</span>
             </th>
-            <td className="py-1.5 pr-6">{template.folder || <span className="text-muted">none</span>}</td>
+            <td className="py-1.5 pr-6">{template.folder || <span className="text-muted">no folder</span>}</td>
             <td className="py-1.5 pr-6">
                 {notices.length === 0 && <span className="text-muted">no notice</span>}
                 {notices.map((one) => (
@@ -111,7 +111,7 @@ function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
             </td>
             <td className="py-1.5 pr-6">{stateOf(template)}</td>
             <td className="py-1.5 pr-6">
-                {template.version === null ? <span className="text-muted">not published</span> : template.version}
+                {template.version === null ? <span className="text-muted">not published</span> : <><span className="sm:hidden">version </span>{template.version}</>}
                 {template.published_at && (
                     <span className="text-muted">
                         , {when(template.published_at)}
@@ -119,7 +119,7 @@ function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
                     </span>
                 )}
             </td>
-            <td className="py-1.5 pr-6">{template.draft ? `${when(template.draft.at)}${template.draft.by ? `, ${template.draft.by}` : ''}` : <span className="text-muted">none</span>}</td>
+            <td className="py-1.5 pr-6">{template.draft ? `${when(template.draft.at)}${template.draft.by ? `, ${template.draft.by}` : ''}` : <span className="text-muted">no draft</span>}</td>
             {mayEdit && (
                 <td className="py-1.5 text-[13px]">
                     <span className="flex gap-3">
