@@ -1,10 +1,12 @@
 <?php
 
+use App\Http\Ahead;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Stage;
 use App\Models\Source;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Route;
 
 // The true HTML of messages, for the frames they are shown in.
@@ -17,4 +19,4 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('stage/{source}')->gr
 });
 
 // Everything else is the front end's.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|stage/|pictures/).*$');
+Route::get('/{any?}', static fn (Request $request) => view('app', ['ahead' => Ahead::of($request)]))->where('any', '^(?!api/|stage/|pictures/).*$');

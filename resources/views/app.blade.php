@@ -6,7 +6,10 @@
     <meta name="color-scheme" content="light dark">
     <title>Velvet Herald</title>
     <link rel="icon" href="/mark.svg" type="image/svg+xml">
-    @vite('resources/js/main.tsx')
+    @vite($ahead->modules)
+    @foreach ($ahead->addresses as $address)
+    <link rel="preload" as="fetch" href="{{ $address }}" crossorigin>
+    @endforeach
 </head>
 <body>
     <div id="app"></div>

@@ -211,7 +211,9 @@ final class FirstLightTest extends BrowserTestCase
     {
         $this->stack = (new Stack)->withDemo(events: 0)->serve();
         $this->signIn();
-        // The bar's own link begins anew; a page past the end is the last one.
+        // Who is signed in need not sign in. The bar's own link begins anew; a page past the end is the last one.
+        $this->open('/sign-in');
+        $this->see('Running order', '//h1');
         $this->open('/records?search=brannigan');
         $this->see('8 orders', '//nav[@aria-label="Pages"]');
         $this->follow('Records', '//nav');
@@ -238,6 +240,8 @@ final class FirstLightTest extends BrowserTestCase
         // What lies beside the sheet goes with Escape, wherever the focus is.
         $this->open('/templates/night-blue-receipt');
         $this->seeOnStage('Thank you', 'The stage: the true message');
+        $asked = $this->driver->executeScript('return performance.getEntriesByType("resource").map(one => one.name).filter(name => /api\/app\/(session|.*night-blue-receipt(\/desk)?)$/.test(name))');
+        self::assertCount(3, $asked, 'what the page asks for ahead is what it needs, and is asked for once');
         $this->click('//button[contains(., "finding")]');
         $this->see('Findings', '//aside');
         $this->type(WebDriverKeys::ESCAPE);

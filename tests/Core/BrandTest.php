@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Brand\Brand;
+use Herald\Brand\BrandDifferences;
 use Herald\Check\Brand\BrandChecks;
 use Herald\Check\Brand\BrandExamination;
 use Herald\Check\Finding;
@@ -210,6 +211,14 @@ final class BrandTest extends TestCase
         self::assertStringNotContainsString('the ground of the message', implode(' ', $said('.footer .link { color: #dddddd }')));
         self::assertStringContainsString('A text (.text) stands out by 2.4:1 from the footer where', implode(' ', $said('.text { color: Tomato }')), 'colours have names, too');
         self::assertStringContainsString('“inherit” is not held against its background', implode(' ', $said('.text { color: inherit }')));
+    }
+
+    public function test_a_changed_picture_is_told_by_what_people_call_it(): void
+    {
+        $logo = static fn (string $name): array => ['logo' => ['picture' => $name, 'width' => 190]];
+        $told = static fn (array $before, array $after): string => implode('', array_column(BrandDifferences::between($before, $after, ['aa.png' => 'moor.png', 'bb.png' => 'dome.png', 'cc.png' => 'moor.png'])[0]->words, 'text'));
+        self::assertSame('moor.png → dome.png', $told($logo('aa.png'), $logo('bb.png')));
+        self::assertSame('moor.png → moor.png, another picture', $told($logo('aa.png'), $logo('cc.png')));
     }
 
     public function test_findings_name_their_place_and_each_mend_does_away_with_its_own(): void

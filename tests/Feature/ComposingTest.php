@@ -198,6 +198,11 @@ final class ComposingTest extends TestCase
         $this->ask('GET', $path.'/versions/1')->assertJsonPath('document.manuscript.0.label.0.text', 'See ')->assertJsonPath('changes', []);
         $this->ask('GET', $path.'/versions/2')->assertJsonPath('changes.0.kind', 'changed');
         $this->ask('GET', $path.'/versions/3')->assertNotFound();
+        $document = $this->ask('GET', $path)->json('document');
+        $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 2])->assertOk()->assertJsonPath('changes', []);
+        $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 1])->assertOk()->assertJsonPath('changes.0.kind', 'changed');
+        $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 3])->assertNotFound();
+        $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 'x'])->assertStatus(422)->assertJsonPath('faults.0.place', 'with');
 
         // Who writes on version 1 when version 2 is out overwrites nothing.
         $this->ask('PUT', $path.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertStatus(409)->assertJsonPath('title', 'Administrator has published this template meanwhile. Nothing was overwritten.');

@@ -17,6 +17,23 @@ use Spatie\Activitylog\Models\Activity;
 /** What the pages are told. */
 final class PagesTest extends TestCase
 {
+    public function test_a_page_says_what_it_is_about_to_ask_for_to_whom_is_signed_in(): void
+    {
+        $ahead = function (string $path): array {
+            preg_match_all('#<link rel="preload" as="fetch" href="/api/app/([^"]+)" crossorigin>#', (string) $this->get($path)->assertOk()->getContent(), $found);
+
+            return $found[1];
+        };
+        self::assertSame([], $ahead('/at/larkmoor/templates/night-blue-receipt'));
+        $this->larkmoor();
+        $this->signIn();
+        self::assertSame(['session', 'sources/larkmoor/templates/night-blue-receipt', 'sources/larkmoor/templates/night-blue-receipt/desk'], $ahead('/at/larkmoor/templates/night-blue-receipt'));
+        self::assertSame(['session', 'sources/larkmoor/brands', 'sources/larkmoor/brands/larkmoor', 'sources/larkmoor/brands/larkmoor/desk'], $ahead('/at/larkmoor/brand/larkmoor'));
+        self::assertSame([], $ahead('/at/larkmoor/records/order'));
+        self::assertSame([], $ahead('/sign-in'));
+        $this->get('/at/larkmoor/templates/%22%3E%3Cscript%3E')->assertOk()->assertDontSee('<script>', false);
+    }
+
     public function test_all_pages_work_with_an_empty_database(): void
     {
         $this->signIn();

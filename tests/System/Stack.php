@@ -105,7 +105,7 @@ final class Stack
         return $this;
     }
 
-    public function startWeb(string $router = 'tests/System/router.php'): void
+    public function startWeb(string $router = 'server.php'): void
     {
         $this->start('web', ['php', '-S', substr($this->url, 7), '-t', 'public', $router]);
         self::waitForPort((int) $this->environment['WEB_PORT'], 'the web server');
