@@ -6,6 +6,7 @@ namespace Herald\Record;
 
 use Herald\Language\Caption;
 use Herald\Value\Clean;
+use Herald\Value\Format;
 use Herald\Value\Formats;
 use Herald\Value\Locality;
 use Herald\Value\Mask;
@@ -14,7 +15,10 @@ use Herald\Value\Type;
 /** A record laid out for reading: every field with its label, type and value in words. */
 final readonly class DataSheet
 {
-    public function __construct(private Locality $locality)
+    /**
+     * @param  bool  $offers  whether lines say what their values are in each format that suits them
+     */
+    public function __construct(private Locality $locality, private bool $offers = false)
     {
     }
 
@@ -46,10 +50,30 @@ final readonly class DataSheet
         if ($field->type instanceof Type\Secret) {
             return Mask::WORDS;
         }
+
+        return $this->words(Formats::usual($field->type), $field, $value, $beside);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $beside
+     */
+    private function words(Format $format, Field $field, mixed $value, array $beside): string
+    {
         $zone = $field->zone === null ? null : ($beside[$field->zone] ?? null);
         $options = array_map(fn (Caption $label): string => $label->in($this->locality->language), $field->options);
 
-        return Clean::text(Formats::usual($field->type)->apply($value, new Locality($this->locality->language, is_string($zone) ? $zone : $this->locality->zone, $options)));
+        return Clean::text($format->apply($value, new Locality($this->locality->language, is_string($zone) ? $zone : $this->locality->zone, $options, $this->locality->now)));
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $beside
+     */
+    private function single(Field $field, mixed $value, array $beside, string $path, string $label, int $depth): DataSheetLine
+    {
+        $shown = $this->value($field, $value, $beside);
+        $fitting = $this->offers && $shown !== null && ! $field->type instanceof Type\Secret ? array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type)) : [];
+
+        return new DataSheetLine($path, $label, $field->type, $shown, $depth, array_map(fn (Format $format): string => $this->words($format, $field, $value, $beside), $fitting));
     }
 
     /**
@@ -72,7 +96,7 @@ final readonly class DataSheet
             return $lines;
         }
         if (! $field->type instanceof Type\Items) {
-            return [new DataSheetLine($path, $label, $field->type, $this->value($field, $value, $beside), $depth)];
+            return [$this->single($field, $value, $beside, $path, $label, $depth)];
         }
         $items = is_array($value) ? array_values($value) : [];
         $lines = [new DataSheetLine($path, $label, $field->type, (string) count($items), $depth)];
@@ -80,7 +104,7 @@ final readonly class DataSheet
             $one = $field->item($field->key);
             $place = $path.'/'.($index + 1);
             if (! $one->type instanceof Type\Group) {
-                $lines[] = new DataSheetLine($place, (string) ($index + 1), $one->type, $this->value($one, $item, []), $depth + 1);
+                $lines[] = $this->single($one, $item, [], $place, (string) ($index + 1), $depth + 1);
 
                 continue;
             }

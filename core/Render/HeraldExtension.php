@@ -44,9 +44,8 @@ final class HeraldExtension extends AbstractExtension
         $this->turns = 0;
         $this->conditions = $message->conditions;
         $locale = $messageData->source->locale($message->language);
-        if ($this->locality->language !== $locale || $this->locality->zone !== $messageData->source->zone) {
-            $this->locality = new Locality($locale, $messageData->source->zone);
-        }
+        $now = is_string($messageData->data['now'] ?? null) ? $messageData->data['now'] : null;
+        $this->locality = new Locality($locale, $messageData->source->zone, [], $now);
     }
 
     public function getFilters(): array
@@ -218,7 +217,7 @@ final class HeraldExtension extends AbstractExtension
         $ownZone = $zone === null ? null : $this->value($context, $zone);
         $locality = $ownZone === null && $options === []
             ? $this->locality
-            : new Locality($this->locality->language, is_string($ownZone) ? $ownZone : $this->locality->zone, $options);
+            : new Locality($this->locality->language, is_string($ownZone) ? $ownZone : $this->locality->zone, $options, $this->locality->now);
         $words = Clean::text($format === 'text' && is_string($value) ? $value : $this->formats[$format]->apply($value, $locality));
 
         return $words === '' ? $fallback : $words;

@@ -33,6 +33,14 @@ final class Formats
                 new YesNoFormat,
                 new LabelFormat,
                 new CountFormat,
+                new RelativeDayFormat,
+                new OrdinalFormat,
+                new InitialFormat,
+                CaseFormat::upper(),
+                CaseFormat::title(),
+                new LinkTextFormat,
+                new TelephoneFormat,
+                new MaskedFormat,
             ],
         ), 'format', 'name');
     }

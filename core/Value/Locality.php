@@ -11,8 +11,9 @@ final readonly class Locality
      * @param  string  $language  BCP 47 tag, with the region whose usage is followed
      * @param  string  $zone  IANA time zone
      * @param  array<string, string>  $options  an option field's values with their labels in that language
+     * @param  string|null  $now  the moment of the message, such as 2026-11-22T08:00:00Z; null where there is none
      */
-    public function __construct(public string $language, public string $zone = 'UTC', public array $options = [])
+    public function __construct(public string $language, public string $zone = 'UTC', public array $options = [], public ?string $now = null)
     {
     }
 }

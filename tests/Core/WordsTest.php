@@ -11,6 +11,9 @@ use Herald\Manuscript\Variable;
 use Herald\Record\Vocabulary;
 use Herald\Render\TextLayout;
 use Herald\Value\Clean;
+use Herald\Value\Formats;
+use Herald\Value\Locality;
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 final class WordsTest extends TestCase
@@ -70,6 +73,52 @@ final class WordsTest extends TestCase
         foreach (explode("\n", rtrim($wide)) as $line) {
             self::assertLessThanOrEqual(78, mb_strwidth($line));
         }
+    }
+
+    /**
+     * @return iterable<string, array{string, mixed, string, string}>
+     */
+    public static function formatted(): iterable
+    {
+        yield 'an ordinal' => ['ordinal', 23, 'en-IE', '23rd'];
+        yield 'an ordinal with a dot' => ['ordinal', 3, 'de', '3.'];
+        yield 'an initial' => ['initial', ' aoife', 'en', 'A'];
+        yield 'an initial of its language' => ['initial', 'istanbul', 'tr', 'İ'];
+        yield 'an initial of several marks' => ['initial', "e\u{301}va", 'fr', "E\u{301}"];
+        yield 'no initial' => ['initial', '', 'en', ''];
+        yield 'capitals' => ['upper_case', 'straße', 'de', 'STRASSE'];
+        yield 'a language without rules of its own' => ['upper_case', 'larkmoor', 'qaa', 'LARKMOOR'];
+        yield 'a capital for each word' => ['title_case', 'saturn through the long tube', 'en', 'Saturn Through The Long Tube'];
+        yield 'a Dutch digraph' => ['title_case', 'ijsland', 'nl', 'IJsland'];
+        yield 'an address as it is said' => ['link_text', 'https://www.larkmoor.example.org/', 'en', 'larkmoor.example.org'];
+        yield 'an address with a path' => ['link_text', 'http://larkmoor.example.org/a/?b', 'en', 'larkmoor.example.org/a/?b'];
+        yield 'a telephone number at home' => ['telephone', '+353871234567', 'en-IE', '087 123 4567'];
+        yield 'as it is dialled there' => ['telephone', '087 1234567', 'en-IE', '087 123 4567'];
+        yield 'from elsewhere' => ['telephone', '00353 87 1234567', 'de-DE', '+353 87 123 4567'];
+        yield 'of no known country' => ['telephone', '087 1234567', 'en', '087 1234567'];
+        yield 'no telephone number' => ['telephone', 'ask at the gate', 'en-IE', 'ask at the gate'];
+        yield 'a long row of nines' => ['telephone', str_repeat('9', 400), 'en-IE', str_repeat('9', 400)];
+        yield 'masked' => ['masked', 'DE89370400440532013000', 'de', '•••• 3000'];
+        yield 'too short to show some of it' => ['masked', '12345678', 'de', '••••••••'];
+        yield 'sealed' => ['masked', ['sealed' => 'x'], 'de', '••••••••'];
+        yield 'what is no day' => ['relative_day', 'soon', 'en', ''];
+    }
+
+    #[DataProvider('formatted')]
+    public function test_values_are_put_into_words(string $format, mixed $value, string $language, string $words): void
+    {
+        self::assertSame($words, Formats::all()[$format]->apply($value, new Locality($language, 'Europe/Dublin', [], '2026-11-23T08:00:00Z')));
+    }
+
+    public function test_a_day_is_as_far_off_as_calendars_where_it_happens_say(): void
+    {
+        $far = static fn (string $value, string $zone, ?string $now = '2026-11-23T22:30:00Z'): string => Formats::all()['relative_day']->apply($value, new Locality('en', $zone, [], $now));
+        self::assertSame('today', $far('2026-11-23T23:00:00Z', 'Europe/Dublin'), 'half an hour from now');
+        self::assertSame('tomorrow', $far('2026-11-24T00:30:00Z', 'Europe/Dublin'), 'two hours from now, and after midnight');
+        self::assertSame('today', $far('2026-11-24T00:30:00Z', 'Pacific/Auckland'), 'where it is the 24th already');
+        self::assertSame('yesterday', $far('2026-11-23', 'Pacific/Auckland'), 'a day has no zone, today has one');
+        self::assertSame('in 365 days', $far('2027-11-23', 'Europe/Dublin'));
+        self::assertSame('November 24, 2026', $far('2026-11-24', 'Europe/Dublin', null), 'where there is no message there is no today');
     }
 
     public function test_cleaning_keeps_what_people_write(): void

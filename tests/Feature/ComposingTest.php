@@ -87,6 +87,10 @@ final class ComposingTest extends TestCase
         $values = $this->ask('GET', self::TEMPLATE.'/sheet?record=LM-20419')->assertOk()->json('values');
         self::assertSame(['40', 'Larkmoor Observatory', 'Bartholomew'], [$values['order.items'], $values['source.name'], $values['order.customer.first_name']]);
         self::assertArrayHasKey('order.items.*.name', $values);
+        $offers = $this->ask('GET', self::TEMPLATE.'/sheet?record=LM-20429')->json('offers');
+        self::assertSame(['€141.00'], array_values($offers['order.total']), 'what each format makes of the value at hand');
+        self::assertSame('23 November 2026', $offers['order.placed_at']['date_long']);
+        self::assertSame('A', $offers['order.customer.first_name']['initial']);
         self::assertSame(1, count(array_filter(array_keys($values), static fn (string $path): bool => str_contains($path, '*.name'))), 'the first item stands for all');
         $this->ask('GET', self::TEMPLATE.'/sheet?record=none')->assertNotFound();
         $this->ask('GET', '/api/app/sources/larkmoor/templates/none/desk')->assertNotFound();

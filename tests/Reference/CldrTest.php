@@ -70,6 +70,20 @@ final class CldrTest extends TestCase
         }
     }
 
+    /** Relative days, from the patterns of CLDR's dateFields; which plural category a number is in is asked of ICU by itself. */
+    #[DataProvider('languages')]
+    public function test_days_from_today(string $language): void
+    {
+        $field = self::data('dates', $language, 'dateFields')['dates']['fields']['day'];
+        foreach ([-40, -3, -2, -1, 0, 1, 2, 3, 5, 21, 100] as $days) {
+            $category = (string) \MessageFormatter::formatMessage($language, '{0, plural, zero{zero} one{one} two{two} few{few} many{many} other{other}}', [abs($days)]);
+            $forms = $field['relativeTime-type-'.($days < 0 ? 'past' : 'future')];
+            $expected = $field["relative-type-{$days}"] ?? str_replace('{0}', (string) abs($days), $forms["relativeTimePattern-count-{$category}"] ?? $forms['relativeTimePattern-count-other']);
+            $day = (new \DateTimeImmutable('2026-11-23'))->modify("{$days} days")->format('Y-m-d');
+            self::assertSame(self::spaces($expected), self::spaces(Formats::all()['relative_day']->apply($day, new Locality($language, 'Europe/Dublin', [], '2026-11-23T08:00:00Z'))), "{$language} {$days}");
+        }
+    }
+
     /** IANA zones: the hour that is skipped and the hour that comes twice in Europe/Dublin, 2027. */
     public function test_times_over_clock_changes(): void
     {

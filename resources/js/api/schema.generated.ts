@@ -1522,6 +1522,12 @@ export interface components {
             values: {
                 [key: string]: string;
             };
+            /** @description by path and format */
+            offers: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
         };
         StageIn: {
             document: components["schemas"]["Document"];

@@ -13,6 +13,8 @@ export function Chip() {
     }
     const path = declared(chip.variable, scopeIn(desk.around, hand.id, hand.part) ?? {});
     const field = desk.byPath.get(path);
+    // Each offer with what it makes of the value at hand.
+    const offered = (format: string) => [format.replaceAll('_', ' '), desk.offers[path]?.[format]].filter(Boolean).join(': ');
     // One attribute alone is changed, so that the variable stays selected.
     const set = (name: 'format' | 'fallback', value: string | null) =>
         live.editor?.commands.command(({ tr }) => {
@@ -41,12 +43,12 @@ export function Chip() {
                 <label className="flex items-center gap-1.5">
                     As
                     <select className="select select-xs bg-raised w-auto" value={chip.format ?? ''} onChange={(event) => set('format', event.target.value || null)}>
-                        <option value="">{field.usual.replaceAll('_', ' ')}, as usual</option>
+                        <option value="">{offered(field.usual)}, as usual</option>
                         {field.formats
                             .filter((format) => format !== field.usual)
                             .map((format) => (
                                 <option key={format} value={format}>
-                                    {format.replaceAll('_', ' ')}
+                                    {offered(format)}
                                 </option>
                             ))}
                     </select>

@@ -13,6 +13,8 @@ export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
     byPath: Map<string, Field>;
     /** Values of the chosen record, in words, by declared path. */
     values: Record<string, string>;
+    /** The values in each format that suits them, by path and format. */
+    offers: Record<string, Record<string, string>>;
     record: string | null;
     findings: Finding[];
     colourValues: Record<string, string>;

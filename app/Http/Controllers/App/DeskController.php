@@ -63,18 +63,20 @@ final class DeskController
         ]);
     }
 
-    /** The values of one record, by the paths of the fields; of a list, those of its first item. */
+    /** The values of one record, by the paths of the fields, and what they are in each format that suits them; of a list, those of its first item. */
     public function sheet(Source $source, string $key, ShowSheet $request): JsonResponse
     {
         $asked = $request->validated();
         $desk = TemplateDesk::of($source, $key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
-        $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone));
-        $values = [];
+        $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone, now: now()->utc()->format('Y-m-d\TH:i:s\Z')), offers: true);
+        $values = $offers = [];
         foreach ($sheet->lines($desk->type->fields, RecordReader::read($desk->type, $record->data, $record->key), $desk->type->key) as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
-                $values[preg_replace('#/1#', '.*', $line->path)] = $line->value;
+                $path = preg_replace('#/1#', '.*', $line->path);
+                $values[$path] = $line->value;
+                $offers[$path] = (object) $line->offers;
             }
         }
         foreach ($source->toArray() as $name => $value) {
@@ -83,7 +85,7 @@ final class DeskController
         $recipient = $desk->matter($record)->recipient;
         $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $desk->brand($desk->brandKey())->name];
 
-        return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== '')]);
+        return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== ''), 'offers' => (object) $offers]);
     }
 
     /** The true message for a record, of what has been written so far. */

@@ -85,6 +85,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
             template: key,
             byPath: new Map(supplied.desk.fields.map((field: Field) => [field.path, field])),
             values: supplied.values,
+            offers: {},
             record: null,
             findings: [],
             around: analysis?.around ?? supplied.desk.around,

@@ -93,6 +93,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             template: template.key,
             byPath,
             values: known ?? {},
+            offers: values.data?.offers ?? {},
             record,
             findings,
             around,
@@ -107,7 +108,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             },
             openBlocks: () => setOpen('blocks'),
         }),
-        [supplied, template.key, byPath, known, record, findings, around, colours, colourValues, tokens, answer?.html],
+        [supplied, template.key, byPath, known, values.data?.offers, record, findings, around, colours, colourValues, tokens, answer?.html],
     );
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([
