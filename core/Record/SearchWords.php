@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Value\Fold;
+
 /** By which words something is found, whatever their case and accents: by the beginning of each. */
 final class SearchWords
 {
@@ -49,9 +51,6 @@ final class SearchWords
      */
     private static function apart(string $text): array
     {
-        $apart = \Normalizer::normalize(mb_convert_case($text, MB_CASE_FOLD), \Normalizer::FORM_KD);
-        $folded = preg_replace('/\p{Mn}+/u', '', is_string($apart) ? $apart : '') ?? '';
-
-        return array_values(array_filter(preg_split('/[\s\p{Z}]+/u', $folded) ?: [], static fn (string $word): bool => $word !== ''));
+        return array_values(array_filter(preg_split('/[\s\p{Z}]+/u', Fold::text($text)) ?: [], static fn (string $word): bool => $word !== ''));
     }
 }

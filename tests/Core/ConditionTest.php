@@ -30,6 +30,22 @@ final class ConditionTest extends TestCase
         yield 'none of' => [$is('guest.country', 'one_of', ['GB', 'DE']), [], false];
         yield 'whole number more' => [$is('size', 'more', 2), [], true];
         yield 'more is not at least' => [$is('size', 'more', 3), [], false];
+        yield 'at least' => [$is('size', 'at_least', 3), [], true];
+        yield 'not at least' => [$is('size', 'at_least', 4), [], false];
+        yield 'an empty number is not at least nothing' => [$is('size', 'at_least', 0), ['size' => null], false];
+        yield 'at most' => [$is('total', 'at_most', '1234.50'), [], true];
+        yield 'not at most' => [$is('day', 'at_most', '2026-11-20'), [], false];
+        yield 'an empty day is not at most any' => [$is('day', 'at_most', '9999-12-31'), ['day' => null], false];
+        yield 'contains, whatever its case and accents' => [$is('guest.name', 'contains', 'OKELL'), ['guest' => ['name' => 'Ann Ökéll-Smith']], true];
+        yield 'does not contain' => [$is('guest.name', 'contains', 'smythe'), ['guest' => ['name' => 'Ann Ökéll-Smith']], false];
+        yield 'starts with' => [$is('guest.name', 'starts_with', 'ann o'), ['guest' => ['name' => 'Ann Ökéll-Smith']], true];
+        yield 'does not start with what stands within' => [$is('guest.name', 'starts_with', 'smith'), ['guest' => ['name' => 'Ann Ökéll-Smith']], false];
+        yield 'ends with, of an address' => [$is('guest.email', 'ends_with', '@Example.org'), ['guest' => ['email' => 'ann@example.org']], true];
+        yield 'reads as' => [$is('guest.name', 'reads_as', 'strasse'), ['guest' => ['name' => 'Straße']], true];
+        yield 'does not read as what it contains' => [$is('guest.name', 'reads_as', 'ann'), ['guest' => ['name' => 'Annie']], false];
+        yield 'is compares exactly' => [$is('guest.name', 'is', 'ann'), ['guest' => ['name' => 'Ann']], false];
+        yield 'an empty text contains nothing' => [$is('guest.name', 'contains', 'a'), ['guest' => ['name' => null]], false];
+        yield 'a bare accent stands nowhere' => [$is('guest.name', 'contains', "\u{301}"), ['guest' => ['name' => 'Ann']], false];
         yield 'less' => [$is('size', 'less', 4), [], true];
         yield 'an empty number is not less' => [$is('size', 'less', 4), ['size' => null], false];
         yield 'decimals by value, not by text' => [$is('share', 'is', '0.50'), [], true];
@@ -92,6 +108,8 @@ final class ConditionTest extends TestCase
         self::assertSame('Status is open, not done and Party size is 3, not more than 8', $verdict->reason);
         self::assertCount(3, $verdict->parts);
         self::assertTrue($verdict->parts[1]->holds);
+        $why = static fn (string $operator, string $value): string => self::read(['path' => 'visit.guest.name', 'operator' => $operator, 'value' => $value])->judge(['visit' => Sample::record(['guest' => ['name' => 'Ann']])])->reason;
+        self::assertSame(['Name of the guest starts with an', 'Name of the guest is Ann, and does not contain bob'], [$why('starts_with', 'an'), $why('contains', 'bob')]);
     }
 
     public function test_it_reads_aloud(): void

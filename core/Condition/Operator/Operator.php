@@ -13,7 +13,7 @@ abstract class Operator
     /** The name that documents use, e.g. "one_of". */
     abstract public function name(): string;
 
-    /** As it stands behind the field in a sentence, beginning with "is". */
+    /** As it stands behind the field in a sentence, mostly beginning with "is". */
     abstract public function inWords(): string;
 
     /** Whether a field of this type can be compared so. */

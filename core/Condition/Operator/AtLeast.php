@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+use Herald\Value\Type\FieldType;
+
+/** A value, or more, or later. */
+final class AtLeast extends InOrder
+{
+    public function name(): string
+    {
+        return 'at_least';
+    }
+
+    public function inWords(): string
+    {
+        return 'is at least';
+    }
+
+    public function holds(mixed $found, mixed $value, FieldType $type): bool
+    {
+        $order = Order::of($found, $value, $type);
+
+        return $order !== null && $order >= 0;
+    }
+}

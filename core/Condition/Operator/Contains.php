@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+/** A text stands somewhere in it. */
+final class Contains extends OfText
+{
+    public function name(): string
+    {
+        return 'contains';
+    }
+
+    public function inWords(): string
+    {
+        return 'contains';
+    }
+
+    protected function fits(string $found, string $value): bool
+    {
+        return str_contains($found, $value);
+    }
+
+    protected function not(): string
+    {
+        return 'does not contain';
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Condition\Operator;
+
+/** It is a text, whatever its case and accents; "is" compares exactly. */
+final class ReadsAs extends OfText
+{
+    public function name(): string
+    {
+        return 'reads_as';
+    }
+
+    public function inWords(): string
+    {
+        return 'reads as';
+    }
+
+    protected function fits(string $found, string $value): bool
+    {
+        return $found === $value;
+    }
+
+    protected function not(): string
+    {
+        return 'does not read as';
+    }
+}
