@@ -40,12 +40,12 @@ final readonly class Comparison implements Condition
         $label = $this->field->label->in('en');
         $shown = $this->operator->takes() === Takes::Nothing ? '' : $this->shown($found);
 
-        return new Verdict($holds, ! $holds && Emptiness::of($found) ? "{$label} is empty" : $this->operator->reason($holds, $label, $shown, $this->shownValue()));
+        return new Verdict($holds, ! $holds && Emptiness::of($found) ? "{$label} is empty" : $this->operator->reason($this->field->type, $holds, $label, $shown, $this->shownValue()));
     }
 
     public function sentence(): string
     {
-        return $this->operator->sentence($this->field->label->in('en'), $this->shownValue());
+        return $this->operator->sentence($this->field->type, $this->field->label->in('en'), $this->shownValue());
     }
 
     public function toArray(): array

@@ -89,11 +89,11 @@ final class ConditionReader
             throw $node->fault('path', $e->getMessage());
         }
         if (! $operator->suits($field->type)) {
-            throw $node->fault('operator', "\"{$operator->inWords()}\" cannot be asked of {$path}, which is of type {$field->type->name()}");
+            throw $node->fault('operator', "\"{$operator->inWords($field->type)}\" cannot be asked of {$path}, which is of type {$field->type->name()}");
         }
         $value = $node->raw('value');
         if ($operator->takes() !== Takes::Nothing && in_array($value, [null, '', []], true)) {
-            throw $node->fault('value', "the condition is not finished: “{$field->called($vocabulary->fullLabel($path))->label->in('en')} {$operator->inWords()} …” needs a value");
+            throw $node->fault('value', "the condition is not finished: “{$field->called($vocabulary->fullLabel($path))->label->in('en')} {$operator->inWords($field->type)} …” needs a value");
         }
         $values = match ($operator->takes()) {
             Takes::Nothing => [],

@@ -120,6 +120,8 @@ final class ConditionTest extends TestCase
         ]]);
 
         self::assertSame('Country of the guest is Ireland or United Kingdom or not (Paid is yes)', $condition->sentence());
+        $day = static fn (string $operator): string => self::read(['path' => 'visit.day', 'operator' => $operator, 'value' => '2026-11-21'])->sentence();
+        self::assertSame(['Day is after November 21, 2026', 'Day is before November 21, 2026', 'Day is on or after November 21, 2026', 'Day is on or before November 21, 2026'], array_map($day, ['more', 'less', 'at_least', 'at_most']));
     }
 
     /**

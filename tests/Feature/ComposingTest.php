@@ -80,7 +80,7 @@ final class ComposingTest extends TestCase
         self::assertFalse($fields['order.customer']['single']);
         self::assertContains('date_long', $fields['order.placed_at']['formats']);
         self::assertSame('order.items', $desk->json('fresh.line_items.list'));
-        self::assertContains('money', array_column($desk->json('operators'), 'types', 'name')['more']);
+        self::assertSame(['is more than', 'is after'], [($words = array_column($desk->json('operators'), 'words', 'name')['more'])['money'], $words['date']]);
         self::assertSame(['typical'], $desk->json('cast.0.shows'));
         $desk->assertJsonPath('notice.required', ['order.page', 'order.number'])->assertJsonPath('sender', 'Larkmoor Observatory <shop@larkmoor.example.org>');
 

@@ -32,8 +32,8 @@ final class DeskParts
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
             'fields' => FieldList::of($vocabulary), 'needed_contrast' => Contrast::TEXT,
             'operators' => array_map(static fn (Operator $operator): array => [
-                'name' => $operator->name(), 'words' => $operator->inWords(), 'takes' => $operator->takes()->value,
-                'types' => array_values(array_map(static fn (FieldType $type): string => $type->name(), array_filter(FieldTypes::all(), $operator->suits(...)))),
+                'name' => $operator->name(), 'takes' => $operator->takes()->value,
+                'words' => array_map($operator->inWords(...), array_column(array_map(static fn (FieldType $type): array => [$type->name(), $type], array_filter(FieldTypes::all(), $operator->suits(...))), 1, 0)),
             ], array_values(Operators::all())),
             ...self::worn($brand), 'stacks' => array_map(static fn (string $stack): array => ['css' => $stack, 'families' => SafeFonts::families($stack)], SafeFonts::stacks()),
             'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),

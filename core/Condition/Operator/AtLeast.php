@@ -14,9 +14,9 @@ final class AtLeast extends InOrder
         return 'at_least';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
-        return 'is at least';
+        return self::isInTime($type) ? 'is on or after' : 'is at least';
     }
 
     public function holds(mixed $found, mixed $value, FieldType $type): bool

@@ -14,9 +14,9 @@ final class AtMost extends InOrder
         return 'at_most';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
-        return 'is at most';
+        return self::isInTime($type) ? 'is on or before' : 'is at most';
     }
 
     public function holds(mixed $found, mixed $value, FieldType $type): bool

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
+use Herald\Value\Type\FieldType;
+
 /** A text stands somewhere in it. */
 final class Contains extends OfText
 {
@@ -12,7 +14,7 @@ final class Contains extends OfText
         return 'contains';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'contains';
     }

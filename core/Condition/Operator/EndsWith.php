@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
+use Herald\Value\Type\FieldType;
+
 /** A text stands at its end. */
 final class EndsWith extends OfText
 {
@@ -12,7 +14,7 @@ final class EndsWith extends OfText
         return 'ends_with';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'ends with';
     }

@@ -14,4 +14,10 @@ abstract class InOrder extends Operator
     {
         return $type->isOrdered() || $type instanceof Type\Items;
     }
+
+    /** Whether more is later there. */
+    protected static function isInTime(FieldType $type): bool
+    {
+        return $type instanceof Type\Date || $type instanceof Type\DateTime;
+    }
 }

@@ -14,7 +14,7 @@ final class Is extends OfOneValue
         return 'is';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'is';
     }

@@ -15,7 +15,7 @@ final class IsEmpty extends OfAnything
         return 'empty';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'is empty';
     }
@@ -30,7 +30,7 @@ final class IsEmpty extends OfAnything
         return false;
     }
 
-    public function reason(bool $holds, string $label, string $found, string $value): string
+    public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
         return $label.($holds ? ' is empty' : ' is filled');
     }

@@ -17,7 +17,7 @@ final class IsFilled extends OfAnything
         return self::NAME;
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'is filled';
     }
@@ -27,7 +27,7 @@ final class IsFilled extends OfAnything
         return ! Emptiness::of($found);
     }
 
-    public function reason(bool $holds, string $label, string $found, string $value): string
+    public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
         return $label.($holds ? ' is filled' : ' is empty');
     }

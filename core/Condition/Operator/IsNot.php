@@ -14,7 +14,7 @@ final class IsNot extends OfOneValue
         return 'is_not';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'is not';
     }
@@ -29,7 +29,7 @@ final class IsNot extends OfOneValue
         return false;
     }
 
-    public function reason(bool $holds, string $label, string $found, string $value): string
+    public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
         return "{$label} is {$found}";
     }

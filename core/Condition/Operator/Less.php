@@ -14,9 +14,9 @@ final class Less extends InOrder
         return 'less';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
-        return 'is less than';
+        return self::isInTime($type) ? 'is before' : 'is less than';
     }
 
     public function holds(mixed $found, mixed $value, FieldType $type): bool

@@ -14,9 +14,9 @@ final class More extends InOrder
         return 'more';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
-        return 'is more than';
+        return self::isInTime($type) ? 'is after' : 'is more than';
     }
 
     public function holds(mixed $found, mixed $value, FieldType $type): bool

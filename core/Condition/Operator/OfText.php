@@ -30,8 +30,8 @@ abstract class OfText extends Operator
     /** The same as in a sentence, where it does not hold: "does not contain". */
     abstract protected function not(): string;
 
-    public function reason(bool $holds, string $label, string $found, string $value): string
+    public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
-        return $holds ? $this->sentence($label, $value) : "{$label} is {$found}, and {$this->not()} {$value}";
+        return $holds ? $this->sentence($type, $label, $value) : "{$label} is {$found}, and {$this->not()} {$value}";
     }
 }

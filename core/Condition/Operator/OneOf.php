@@ -14,7 +14,7 @@ final class OneOf extends OfOneValue
         return 'one_of';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'is one of';
     }
@@ -35,7 +35,7 @@ final class OneOf extends OfOneValue
         return false;
     }
 
-    public function sentence(string $label, string $value): string
+    public function sentence(FieldType $type, string $label, string $value): string
     {
         return "{$label} is {$value}";
     }

@@ -13,8 +13,8 @@ abstract class Operator
     /** The name that documents use, e.g. "one_of". */
     abstract public function name(): string;
 
-    /** As it stands behind the field in a sentence, mostly beginning with "is". */
-    abstract public function inWords(): string;
+    /** As it stands behind a field of a type in a sentence, mostly beginning with "is". */
+    abstract public function inWords(FieldType $type): string;
 
     /** Whether a field of this type can be compared so. */
     abstract public function suits(FieldType $type): bool;
@@ -41,9 +41,9 @@ abstract class Operator
      * @param  string  $label  of the field
      * @param  string  $value  that it is compared with, in words
      */
-    public function sentence(string $label, string $value): string
+    public function sentence(FieldType $type, string $label, string $value): string
     {
-        return trim("{$label} {$this->inWords()} {$value}");
+        return trim("{$label} {$this->inWords($type)} {$value}");
     }
 
     /**
@@ -51,8 +51,8 @@ abstract class Operator
      *
      * @param  string  $found  in words; nothing where it compares with nothing
      */
-    public function reason(bool $holds, string $label, string $found, string $value): string
+    public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
-        return $holds ? $this->sentence($label, $value) : "{$label} is {$found}, ".preg_replace('/^is/', 'not', $this->inWords()).' '.$value;
+        return $holds ? $this->sentence($type, $label, $value) : "{$label} is {$found}, ".preg_replace('/^is/', 'not', $this->inWords($type)).' '.$value;
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
+use Herald\Value\Type\FieldType;
+
 /** It is a text, whatever its case and accents; "is" compares exactly. */
 final class ReadsAs extends OfText
 {
@@ -12,7 +14,7 @@ final class ReadsAs extends OfText
         return 'reads_as';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'reads as';
     }

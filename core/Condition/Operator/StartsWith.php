@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
+use Herald\Value\Type\FieldType;
+
 /** A text stands at its beginning. */
 final class StartsWith extends OfText
 {
@@ -12,7 +14,7 @@ final class StartsWith extends OfText
         return 'starts_with';
     }
 
-    public function inWords(): string
+    public function inWords(FieldType $type): string
     {
         return 'starts with';
     }

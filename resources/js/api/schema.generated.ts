@@ -1330,10 +1330,12 @@ export interface components {
             fields: components["schemas"]["Field"][];
             operators: {
                 name: string;
-                words: string;
+                /** @description by each type of field that it suits */
+                words: {
+                    [key: string]: string;
+                };
                 /** @enum {string} */
                 takes: "nothing" | "one" | "several";
-                types: string[];
             }[];
             colours: components["schemas"]["Palette"];
             tokens: components["schemas"]["Tokens"];

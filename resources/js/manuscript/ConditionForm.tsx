@@ -100,7 +100,7 @@ function Group({ condition, scope, change }: { condition: Condition; scope: Scop
 function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Scope; change: (comparison: Comparison) => void }) {
     const desk = useDesk();
     const field = desk.byPath.get(declared(comparison.path, scope));
-    const operators = desk.operators.filter((operator) => !field || operator.types.includes(field.type));
+    const operators = desk.operators.filter((operator) => !field || field.type in operator.words);
     const operator = desk.operators.find(({ name }) => name === comparison.operator);
 
     return (
@@ -109,7 +109,7 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
                 chosen={field}
                 path={comparison.path}
                 scope={scope}
-                choose={(path, { type }) => change({ path, operator: operator?.types.includes(type) ? comparison.operator : (desk.operators.find((one) => one.types.includes(type))?.name ?? 'filled') })}
+                choose={(path, { type }) => change({ path, operator: operator && type in operator.words ? comparison.operator : (desk.operators.find((one) => type in one.words)?.name ?? 'filled') })}
             />
             <select
                 aria-label="Comparison"
@@ -124,7 +124,7 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
             >
                 {operators.map(({ name, words }) => (
                     <option key={name} value={name}>
-                        {words}
+                        {words[field?.type ?? ''] ?? Object.values(words)[0]}
                     </option>
                 ))}
             </select>
