@@ -93,7 +93,7 @@ final readonly class RecordsAtHand
     /** The key of what is kept of the records as they are now, by the type as it is now. */
     private function state(string $what): string
     {
-        $now = DB::query()->fromSub($this->newest()->select('id', 'revision')->getQuery(), 'newest')->selectRaw('count(*) as records, sum(id) as ids, sum(revision) as revisions')->first();
+        $now = DB::query()->fromSub($this->newest()->select('id', 'revision', 'updated_at')->getQuery(), 'newest')->selectRaw('count(*) as records, sum(id) as ids, sum(revision) as revisions, max(updated_at) as changed')->first();
 
         return "at-hand:{$what}:{$this->source->id}:".hash('xxh128', serialize([$this->type, $now]));
     }

@@ -10,7 +10,7 @@ final class StorageTrouble
     /** Seconds after which it is worth trying again. */
     public const RETRY_AFTER = 30;
 
-    /** Result codes of SQLite (https://sqlite.org/rescode.html): BUSY, LOCKED, NOMEM, READONLY, IOERR, FULL, CANTOPEN. */
+    /** Result codes of SQLite (https://sqlite.org/rescode.html), which knows no SQLSTATE: BUSY, LOCKED, NOMEM, READONLY, IOERR, FULL, CANTOPEN. PostgreSQL says 7 of all that fails. */
     private const SQLITE = [5, 6, 7, 8, 10, 13, 14];
 
     /** PostgreSQL: disk full, read-only transaction, too many connections, and connections that fail (class 08). */
@@ -33,7 +33,7 @@ final class StorageTrouble
     public static function isBehind(?\Throwable $e): bool
     {
         for (; $e !== null; $e = $e->getPrevious()) {
-            if ($e instanceof \PDOException && (in_array($e->errorInfo[1] ?? null, self::SQLITE, true) || preg_match(self::SQLSTATES, (string) ($e->errorInfo[0] ?? '')) === 1)) {
+            if ($e instanceof \PDOException && ((($e->errorInfo[0] ?? '') === 'HY000' && in_array($e->errorInfo[1] ?? null, self::SQLITE, true)) || preg_match(self::SQLSTATES, (string) ($e->errorInfo[0] ?? '')) === 1)) {
                 return true;
             }
             if (preg_match('/No space left on device|Read-only file system|Disk quota exceeded|File too large/i', $e->getMessage()) === 1) {

@@ -207,6 +207,7 @@ final class ComposingTest extends TestCase
         $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 1])->assertOk()->assertJsonPath('changes.0.kind', 'changed');
         $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 3])->assertNotFound();
         $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 'x'])->assertStatus(422)->assertJsonPath('faults.0.place', 'with');
+        $this->ask('POST', $path.'/comparison', ['document' => $document, 'with' => 99_999_999_999])->assertStatus(422)->assertJsonPath('faults.0.place', 'with');
 
         // Who writes on version 1 when version 2 is out overwrites nothing.
         $this->ask('PUT', $path.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertStatus(409)->assertJsonPath('title', 'Administrator has published this template meanwhile. Nothing was overwritten.');

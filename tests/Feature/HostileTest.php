@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Database\Bytes;
+use App\Http\StorageTrouble;
 use App\Models\Letter;
 use App\Models\Record;
 use App\Models\Role;
@@ -100,6 +101,22 @@ final class HostileTest extends TestCase
         yield 'a key that is not UTF-8' => ['GET', '/api/app/sources/larkmoor/records/order/%FF%FE', '', 400, 'The address is not UTF-8'];
         yield 'a search that is not UTF-8' => ['GET', '/api/app/sources/larkmoor/records?search=%FF', '', 400, 'The address is not UTF-8'];
         yield 'a record type of two kinds' => ['GET', '/api/app/sources/larkmoor/records?type[]=order', '', 422, '"place":"type"'];
+    }
+
+    public function test_only_what_keeps_from_writing_is_told_as_such(): void
+    {
+        $failed = static function (string $state, int $code): bool {
+            $e = new \PDOException('It failed');
+            $e->errorInfo = [$state, $code, 'It failed'];
+
+            return StorageTrouble::isBehind(new \RuntimeException('Around it', 0, $e));
+        };
+        self::assertTrue($failed('HY000', 13), 'SQLite: the disk is full');
+        self::assertTrue($failed('53100', 7), 'PostgreSQL: the disk is full');
+        self::assertTrue($failed('08006', 7), 'PostgreSQL: no connection');
+        self::assertFalse($failed('22003', 7), 'PostgreSQL: a number out of range is a fault of ours');
+        self::assertFalse($failed('23505', 7));
+        self::assertFalse($failed('HY000', 1));
     }
 
     public function test_a_letter_is_kept_byte_by_byte_whatever_the_engine(): void

@@ -9,6 +9,6 @@ final class ChangeRecord extends Asking
 {
     public function rules(): array
     {
-        return ['revision' => ['required', 'integer:strict'], 'changes' => ['required', 'array']];
+        return ['revision' => ['required', 'integer:strict', 'max:2147483647'], 'changes' => ['required', 'array']];
     }
 }

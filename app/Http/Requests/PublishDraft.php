@@ -9,6 +9,6 @@ final class PublishDraft extends Asking
 {
     public function rules(): array
     {
-        return ['revision' => ['required', 'integer:strict']];
+        return ['revision' => ['required', 'integer:strict', 'max:2147483647']];
     }
 }

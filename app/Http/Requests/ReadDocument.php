@@ -9,6 +9,6 @@ final class ReadDocument extends Asking
 {
     public function rules(): array
     {
-        return ['document' => ['required', 'array'], 'with' => ['sometimes', 'integer:strict', 'min:1']];
+        return ['document' => ['required', 'array'], 'with' => ['sometimes', 'integer:strict', 'min:1', 'max:999999999']];
     }
 }

@@ -11,6 +11,6 @@ final class SaveDraft extends Asking
 
     public function rules(): array
     {
-        return ['revision' => ['present', 'nullable', 'integer:strict'], 'version' => ['present', 'nullable', 'integer:strict']];
+        return ['revision' => ['present', 'nullable', 'integer:strict', 'max:2147483647'], 'version' => ['present', 'nullable', 'integer:strict', 'max:2147483647']];
     }
 }
