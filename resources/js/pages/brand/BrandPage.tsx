@@ -216,7 +216,7 @@ function Bar({ line, brands, saved, analysis, narrow, side, turn, open, publish 
                 </span>
             </div>
             <div className="ml-auto flex flex-wrap gap-1.5 items-center">
-                <UndoRedo />
+                {mayEdit && <UndoRedo />}
                 {narrow && (
                     <button type="button" className="btn btn-sm" onClick={turn} title="Turn the sheet (F2)">
                         {side === 'messages' ? 'House style' : 'Messages'}

@@ -58,7 +58,7 @@ export function ComposerBar({
                 </span>
             </div>
             <div className="ml-auto flex flex-wrap gap-1.5 items-center">
-                <UndoRedo />
+                {mayEdit && <UndoRedo />}
                 <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
                     {findings === null ? 'Looking …' : noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
                     {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}
