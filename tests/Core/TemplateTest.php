@@ -8,6 +8,7 @@ use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Manuscript\Blocks;
+use Herald\Manuscript\DataGuide;
 use Herald\Manuscript\Template;
 use Herald\Manuscript\TemplateSchema;
 use Herald\Record\RecordTypeSchema;
@@ -22,6 +23,7 @@ final class TemplateTest extends TestCase
     {
         self::assertStringEqualsFile(dirname(__DIR__, 2).'/schema/template.json', TemplateSchema::json(), 'Run php artisan herald:schema.');
         self::assertStringEqualsFile(RecordTypeSchema::file(), RecordTypeSchema::json(), 'Run php artisan herald:schema.');
+        self::assertStringEqualsFile(dirname(__DIR__, 2).'/docs/data.md', DataGuide::markdown(), 'Run php artisan herald:schema.');
         $written = array_filter(array_map(static fn (string $file): string => 'Herald\\Block\\'.basename($file, '.php'), glob(dirname(__DIR__, 2).'/core/Block/[A-Z]*.php') ?: []), static fn (string $class): bool => is_subclass_of($class, Written::class) && ! (new \ReflectionClass($class))->isAbstract());
         self::assertEqualsCanonicalizing($written, array_values(Blocks::all()), 'Every block is registered in core/Block/blocks.php.');
     }

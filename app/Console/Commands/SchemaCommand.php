@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use Herald\Manuscript\DataGuide;
 use Herald\Manuscript\TemplateSchema;
 use Herald\Record\RecordTypeSchema;
 use Illuminate\Console\Command;
@@ -13,13 +14,14 @@ final class SchemaCommand extends Command
 {
     protected $signature = 'herald:schema';
 
-    protected $description = 'Write schema/template.json and schema/record-type.json from the blocks, formats, operators and field types there are';
+    protected $description = 'Write schema/template.json, schema/record-type.json and docs/data.md from the blocks, formats, operators and field types there are';
 
     public function handle(): int
     {
         File::put(base_path('schema/template.json'), TemplateSchema::json());
         File::put(RecordTypeSchema::file(), RecordTypeSchema::json());
-        $this->info('schema/template.json and schema/record-type.json are written.');
+        File::put(base_path('docs/data.md'), DataGuide::markdown());
+        $this->info('schema/template.json, schema/record-type.json and docs/data.md are written.');
 
         return self::SUCCESS;
     }
