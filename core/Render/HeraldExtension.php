@@ -45,7 +45,9 @@ final class HeraldExtension extends AbstractExtension
         $this->conditions = $message->conditions;
         $locale = $messageData->source->locale($message->language);
         $now = is_string($messageData->data['now'] ?? null) ? $messageData->data['now'] : null;
-        $this->locality = new Locality($locale, $messageData->source->zone, [], $now);
+        if ($this->locality->language !== $locale || $this->locality->zone !== $messageData->source->zone || $this->locality->now !== $now) {
+            $this->locality = new Locality($locale, $messageData->source->zone, [], $now);
+        }
     }
 
     public function getFilters(): array

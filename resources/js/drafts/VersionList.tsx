@@ -34,9 +34,9 @@ export function VersionList<T extends Version>({
     const versions = useQuery({ queryKey: ['versions', of], queryFn: list, staleTime: 0 });
     const version = useQuery({ queryKey: ['version', of, number], queryFn: () => one(number ?? 0), enabled: number !== null });
     const said = version.data;
-    const draft = useComposer((state) => state.document);
-    const taking = useQuery({ queryKey: ['version', of, number, 'against', draft], queryFn: () => against(draft, number ?? 0), enabled: number !== null, gcTime: 0 });
     const mayEdit = useComposer((state) => state.mayEdit);
+    const draft = useComposer((state) => state.document);
+    const taking = useQuery({ queryKey: ['version', of, number, 'against', draft], queryFn: () => against(draft, number ?? 0), enabled: number !== null && mayEdit, gcTime: 0 });
     const take = (chosen: T) => {
         useComposer.getState().apply(`take up version ${chosen.number}`, () => ({ envelope: {}, ...chosen.document }) as Manuscript, { hand: null });
         taken();

@@ -38,7 +38,9 @@ export function keepFocus(): void {
         } else if (!last.element.isConnected || !last.element.checkVisibility()) {
             const place = last.around.find((one) => usable(one) && one.matches('section, aside, dialog, main, [role="group"], [tabindex]'));
             if (place) {
-                place.tabIndex = -1;
+                if (!place.hasAttribute('tabindex')) {
+                    place.tabIndex = -1;
+                }
                 place.focus({ preventScroll: true });
             }
         }
