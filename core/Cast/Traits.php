@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Herald\Cast;
 
-use Herald\Condition\Emptiness;
 use Herald\Language\LanguageTag;
 use Herald\Record\Field;
 use Herald\Record\RecordType;
+use Herald\Value\Emptiness;
 use Herald\Value\Money;
 use Herald\Value\Type;
 

@@ -8,6 +8,7 @@ use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Takes;
 use Herald\Record\Field;
 use Herald\Record\Path;
+use Herald\Value\Emptiness;
 use Herald\Value\Formats;
 use Herald\Value\Locality;
 use Herald\Value\Money;

@@ -7,9 +7,12 @@ namespace Herald\Manuscript;
 use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
 use Herald\Condition\Operator\Takes;
+use Herald\Value\Adjustable;
 use Herald\Value\Format;
 use Herald\Value\Formats;
 use Herald\Value\Locality;
+use Herald\Value\Parameter;
+use Herald\Value\Type;
 use Herald\Value\Type\FieldType;
 use Herald\Value\Type\FieldTypes;
 
@@ -26,22 +29,25 @@ final class DataGuide
         'text' => 'aoife brannigan', 'integer' => 3, 'decimal' => '1234.5', 'money' => ['amount' => '1234.50', 'currency' => 'EUR'], 'date' => '2026-11-25',
         'datetime' => '2026-11-25T20:30:00Z', 'boolean' => true, 'option' => 'sent', 'email' => 'aoife@example.org', 'phone' => '+353871234567',
         'url' => 'https://www.example.org/orders/7', 'picture' => 'https://www.example.org/a.png', 'language' => 'de', 'country' => 'IE', 'zone' => 'Europe/Dublin',
-        'list' => ['a', 'b', 'c'], 'secret' => 'https://www.example.org/set/8f0c2a',
+        'object' => ['street' => '12 Mill Lane', 'city' => 'Tulsa', 'state' => 'OK', 'zip' => '74103', 'country' => 'US'], 'list' => ['a', 'b', 'c'], 'secret' => 'https://www.example.org/set/8f0c2a',
     ];
+
+    /** What formats are told that say nothing without. */
+    private const WITH = ['words_by_number' => ['one' => '# guest', 'other' => '# guests'], 'words_by_value' => ['true' => 'is paid', 'false' => 'is not paid']];
 
     public static function markdown(): string
     {
         $lines = [
             '# Data in words', '', 'Written by `php artisan herald:schema` from the formats and comparisons there are; do not change it by hand.', '',
-            '## Formats', '', 'A variable is written in the usual format of its type, or in another that suits it: `{order.placed_at|date_long}`. Each is one class in `core/Value` and one line in `Formats`.', '',
-            '| format | suits | usual for | of | '.implode(' | ', self::LANGUAGES).' |', '|---|---|---|---|'.str_repeat('---|', count(self::LANGUAGES)),
+            '## Formats', '', 'A variable is written in the usual format of its type, or in another that suits it: `{order.placed_at|date_long}`. What a format can be told stands behind its name: `{order.weight|number(digits: 1)}`, `{booking.party_size|words_by_number(one: "# guest", other: "# guests")}`. Each is one class in `core/Value` and one line in `Formats`.', '',
+            '| format | can be told | suits | usual for | of | '.implode(' | ', self::LANGUAGES).' |', '|---|---|---|---|---|'.str_repeat('---|', count(self::LANGUAGES)),
         ];
         foreach (Formats::all() as $name => $format) {
             $suited = self::names(FieldTypes::all(), $format->accepts(...));
             $usual = self::names(FieldTypes::all(), static fn (FieldType $type): bool => $format->accepts($type) && $type->usualFormat() === $name);
             $value = self::VALUES[$suited[0] ?? ''] ?? null;
             $lines[] = '| '.implode(' | ', array_map(self::cell(...), [
-                "`{$name}`", implode(', ', $suited), implode(', ', $usual), '`'.(is_string($value) ? $value : json_encode($value, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)).'`',
+                "`{$name}`", self::told($format, FieldTypes::all()[$suited[0] ?? ''] ?? null), implode(', ', $suited), implode(', ', $usual), '`'.(is_string($value) ? $value : json_encode($value, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)).'`',
                 ...array_map(static fn (string $language): string => self::made($format, $value, $language), array_keys(self::LANGUAGES)),
             ])).' |';
         }
@@ -62,7 +68,18 @@ final class DataGuide
 
     private static function made(Format $format, mixed $value, string $language): string
     {
-        return $format->apply($value, new Locality($language, 'Europe/Dublin', [], self::NOW));
+        return $format->apply($value, new Locality($language, 'Europe/Dublin', [], self::NOW, self::WITH[$format->name()] ?? []));
+    }
+
+    private static function told(Format $format, ?FieldType $type): string
+    {
+        $parameters = $format instanceof Adjustable && $type !== null ? $format->parameters($type, $type instanceof Type\Items ? ['field' => 'Field'] : [], null) : [];
+
+        return implode(', ', array_map(static fn (Parameter $one): string => "`{$one->name}`".match (true) {
+            $one->bounds !== null => " ({$one->bounds[0]} to {$one->bounds[1]})",
+            $one->choices !== [] && $one->name !== 'field' => ' ('.implode(', ', array_keys($one->choices)).')',
+            default => '',
+        }, $parameters));
     }
 
     /** The types it suits, by how it reads there. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Value\WordsByNumber;
+
 /** Text that runs within a line: one translatable string. */
 final readonly class Inline
 {
@@ -28,6 +30,6 @@ final readonly class Inline
         $fields = array_filter(array_map(static fn (Run $run): ?Variable => $run->content instanceof Variable ? $run->content : null, $this->runs));
         $words = implode('', array_map(static fn (Run $run): string => is_string($run->content) ? $run->content : '', $this->runs)).implode('', array_map(static fn (Variable $one): string => $one->fallback, $fields));
 
-        return $fields !== [] && mb_strlen($words) <= self::FEW && array_filter($fields, static fn (Variable $one): bool => ! $one->field->type->isNumeric()) === [];
+        return $fields !== [] && mb_strlen($words) <= self::FEW && array_filter($fields, static fn (Variable $one): bool => ! $one->field->type->isNumeric() || $one->format instanceof WordsByNumber) === [];
     }
 }

@@ -9,6 +9,7 @@ use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Style\ColourRole;
+use Herald\Value\AddressFormat;
 use Herald\Value\Formats;
 use Herald\Value\Type;
 
@@ -64,6 +65,7 @@ final readonly class InlineReader
                 $node['variable'],
                 is_string($node['format'] ?? null) ? $node['format'] : null,
                 is_string($node['fallback'] ?? null) ? $node['fallback'] : '',
+                array_filter(is_array($node['with'] ?? null) ? $node['with'] : [], static fn (mixed $value): bool => is_string($value) || is_int($value)),
                 $place,
                 $inLink,
             ) ?? '{'.$node['variable'].'}',
@@ -85,7 +87,10 @@ final readonly class InlineReader
         );
     }
 
-    private function variable(string $path, ?string $format, string $fallback, string $place, bool $inLink): ?Variable
+    /**
+     * @param  array<array-key, string|int>  $with
+     */
+    private function variable(string $path, ?string $format, string $fallback, array $with, string $place, bool $inLink): ?Variable
     {
         try {
             $at = Path::of($path);
@@ -95,7 +100,7 @@ final readonly class InlineReader
 
             return null;
         }
-        if ($field->type instanceof Type\Group || $field->type instanceof Type\Open) {
+        if ($field->type instanceof Type\Open || ($field->type instanceof Type\Group && ! AddressFormat::isIn(array_keys($field->fields)))) {
             $this->faults->add($place, "\"{$path}\" is a group of fields; name one of them");
 
             return null;
@@ -107,7 +112,10 @@ final readonly class InlineReader
 
             return null;
         }
+        foreach (Formats::faults($chosen, $field->type, $field->choices(), $with) as $fault) {
+            $this->faults->add($place, "\"{$path}\" as {$chosen->name()}: {$fault}");
+        }
 
-        return new Variable($at, $field, $chosen, $fallback, $this->vocabulary->isOpen($at));
+        return new Variable($at, $field, $chosen, $fallback, $with, $this->vocabulary->isOpen($at));
     }
 }

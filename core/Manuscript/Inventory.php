@@ -104,7 +104,7 @@ final class Inventory
             $looks = array_filter([
                 ...array_filter(['bold', 'italic', 'underline'], static fn (string $look): bool => ($run[$look] ?? false) === true),
                 is_string($run['colour'] ?? null) ? 'in the colour of '.(ColourRole::tryFrom($run['colour'])?->words() ?? $run['colour']) : '',
-                is_string($run['format'] ?? null) ? 'as '.strtr($run['format'], '_', ' ') : '',
+                is_string($run['format'] ?? null) ? 'as '.strtr($run['format'], '_', ' ').self::with($run['with'] ?? null) : '',
                 is_array($run['link'] ?? null) ? 'leads to '.implode('', array_map(static fn (mixed $step): string => self::run(is_array($step) ? $step : [], $piece->vocabulary), $run['link'])) : '',
             ], static fn (string $look): bool => $look !== '');
             if ($looks !== []) {
@@ -140,6 +140,14 @@ final class Inventory
             is_string($run['text'] ?? null) => $run['text'],
             default => ' ',
         };
+    }
+
+    /** What is said of a format. */
+    private static function with(mixed $with): string
+    {
+        $said = array_filter(is_array($with) ? $with : [], is_scalar(...));
+
+        return $said === [] ? '' : ' ('.implode(', ', array_map(static fn (int|string $name, mixed $value): string => "{$name}: ".(is_string($value) ? "“{$value}”" : $value), array_keys($said), $said)).')';
     }
 
     private static function variable(string $path, Vocabulary $vocabulary): string

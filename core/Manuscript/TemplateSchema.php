@@ -93,7 +93,7 @@ final class TemplateSchema
             ]],
             'blocks' => ['type' => 'array', 'items' => ['$ref' => '#/$defs/block']],
             'inline' => [
-                'description' => 'a text in which {order.number}, {order.placed_at|date_long} and {order.customer.first_name or "guest"} stand for variables and \\{ for a bracket; or a list of runs',
+                'description' => 'a text in which {order.number}, {order.placed_at|date_long}, {order.customer.first_name or "guest"} and {booking.party_size|words_by_number(one: "# guest", other: "# guests")} stand for variables and \\{ for a bracket; or a list of runs',
                 'type' => ['string', 'array'],
                 'maxLength' => 20000,
                 'items' => ['$ref' => '#/$defs/run'],
@@ -114,6 +114,7 @@ final class TemplateSchema
                     'text' => ['type' => 'string'],
                     'variable' => ['$ref' => '#/$defs/path'],
                     'format' => ['type' => 'string', 'enum' => array_keys(Formats::all())],
+                    'with' => ['description' => 'what is said of the format, by the names of its parameters: {"digits": 2}', 'type' => 'object', 'maxProperties' => 100, 'additionalProperties' => ['type' => ['string', 'integer'], 'maxLength' => 1000]],
                     'fallback' => ['description' => 'said instead when the value is empty', 'type' => 'string'],
                     'break' => ['const' => true],
                     'bold' => ['type' => 'boolean'],

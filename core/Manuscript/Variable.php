@@ -13,6 +13,7 @@ final readonly class Variable
 {
     /**
      * @param  string  $fallback  said instead when the value is empty; "" for none
+     * @param  array<array-key, string|int>  $with  what is said of the format, by the names of its parameters
      * @param  bool  $open  whether the path leads below an open field, where nothing need be
      */
     public function __construct(
@@ -20,6 +21,7 @@ final readonly class Variable
         public Field $field,
         public Format $format,
         public string $fallback = '',
+        public array $with = [],
         public bool $open = false,
     ) {
     }

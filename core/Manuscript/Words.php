@@ -7,12 +7,15 @@ namespace Herald\Manuscript;
 use Herald\Record\Path;
 
 /**
- * The way people write inline text: `{order.number}`, `{order.placed_at|date_long}` and `{order.customer.first_name or "guest"}` stand for variables,
- * `\{` for a bracket, and a line end for a line break. Anything else in brackets, such as `{{ 7*7 }}`, is just text.
+ * The way people write inline text: `{order.number}`, `{order.placed_at|date_long}`, `{order.customer.first_name or "guest"}` and
+ * `{booking.party_size|words_by_number(one: "# guest", other: "# guests")}` stand for variables, `\{` for a bracket, and a line
+ * end for a line break. Anything else in brackets, such as `{{ 7*7 }}`, is just text.
  */
 final class Words
 {
-    private const PATTERN = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
+    private const PATTERN = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*(?:\((?<with>(?:[^()"]++|"(?:[^"\\\\]++|\\\\.)*+")*+)\)\s*)?)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
+
+    private const PARAMETER = '/\G\s*(?<name>[A-Za-z0-9_=-]+|"(?:[^"\\\\]|\\\\.)*")\s*:\s*(?<value>-?\d{1,9}(?=\s*(?:,|$))|"(?:[^"\\\\]|\\\\.)*")\s*(?:,|$)/u';
 
     /**
      * Whether there is something in inline text that differs from language to language: a letter that is no part of a variable.
@@ -22,7 +25,7 @@ final class Words
     public static function areIn(mixed $raw): bool
     {
         foreach (is_string($raw) ? self::runs($raw) : (is_array($raw) ? $raw : []) as $run) {
-            foreach (is_array($run) ? [$run['text'] ?? '', $run['fallback'] ?? ''] : [] as $said) {
+            foreach (is_array($run) ? [$run['text'] ?? '', $run['fallback'] ?? '', ...(in_array($run['format'] ?? null, ['words_by_number', 'words_by_value'], true) && is_array($run['with'] ?? null) ? array_values($run['with']) : [])] : [] as $said) {
                 if (is_string($said) && preg_match('/\p{L}/u', $said) === 1) {
                     return true;
                 }
@@ -36,7 +39,7 @@ final class Words
      * The same text as a list of runs, as documents may have it too.
      *
      * @param  list<string>  $odd  takes what looks like a variable and cannot be read as one; it stays text
-     * @return list<array<string, string|true>>
+     * @return list<array<string, string|true|array<array-key, string|int>>>
      *
      * @param-out list<string> $odd
      */
@@ -48,9 +51,10 @@ final class Words
         while (preg_match(self::PATTERN, $text, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $offset) === 1) {
             $literal .= substr($text, $offset, $match[0][1] - $offset);
             $offset = $match[0][1] + strlen((string) $match[0][0]);
-            if (! isset($match['path'][0]) && ! isset($match['break'][0])) {
+            $with = self::with($match['with'][0] ?? '');
+            if ($with === null || (! isset($match['path'][0]) && ! isset($match['break'][0]))) {
                 $literal .= $match[0][0] === '\{' ? '{' : $match[0][0];
-                array_push($odd, ...(isset($match['odd'][0]) ? [$match['odd'][0]] : []));
+                array_push($odd, ...(isset($match['odd'][0]) || $with === null ? [(string) $match[0][0]] : []));
 
                 continue;
             }
@@ -59,7 +63,7 @@ final class Words
                 $literal = '';
             }
             $runs[] = isset($match['path'][0])
-                ? array_filter(['variable' => $match['path'][0], 'format' => $match['format'][0] ?? null, 'fallback' => $match['fallback'][0] ?? null], static fn (?string $member): bool => $member !== null && $member !== '')
+                ? array_filter(['variable' => $match['path'][0], 'format' => $match['format'][0] ?? null, 'with' => $with, 'fallback' => $match['fallback'][0] ?? null], static fn (string|array|null $member): bool => ! in_array($member, [null, '', []], true))
                 : ['break' => true];
         }
         $literal .= substr($text, $offset);
@@ -68,5 +72,25 @@ final class Words
         }
 
         return $runs;
+    }
+
+    /**
+     * Parameters of a format, `digits: 2` or `one: "# guest", other: "# guests"`; texts are written as in JSON.
+     *
+     * @return array<array-key, string|int>|null null when they cannot be read
+     */
+    private static function with(string $text): ?array
+    {
+        $with = [];
+        preg_match_all(self::PARAMETER, $text, $found, PREG_SET_ORDER);
+        if (implode('', array_column($found, 0)) !== $text) {
+            return null;
+        }
+        foreach ($found as ['name' => $name, 'value' => $value]) {
+            $read = static fn (string $quoted): mixed => $quoted[0] === '"' ? json_decode($quoted) : $quoted;
+            $with[is_string($read($name)) ? $read($name) : $name] = $value[0] === '"' ? (is_string($read($value)) ? $read($value) : '') : (int) $value;
+        }
+
+        return $with;
     }
 }

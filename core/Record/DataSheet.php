@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Herald\Record;
 
 use Herald\Language\Caption;
+use Herald\Value\AddressFormat;
 use Herald\Value\Clean;
+use Herald\Value\Emptiness;
 use Herald\Value\Format;
 use Herald\Value\Formats;
 use Herald\Value\Locality;
@@ -71,9 +73,21 @@ final readonly class DataSheet
     private function single(Field $field, mixed $value, array $beside, string $path, string $label, int $depth): DataSheetLine
     {
         $shown = $this->value($field, $value, $beside);
-        $fitting = $this->offers && $shown !== null && ! $field->type instanceof Type\Secret ? array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type)) : [];
 
-        return new DataSheetLine($path, $label, $field->type, $shown, $depth, array_map(fn (Format $format): string => $this->words($format, $field, $value, $beside), $fitting));
+        return new DataSheetLine($path, $label, $field->type, $shown, $depth, $shown === null || $field->type instanceof Type\Secret ? [] : $this->offered($field, $value, $beside));
+    }
+
+    /**
+     * The value in each format that suits it and needs to be told nothing.
+     *
+     * @param  array<array-key, mixed>  $beside
+     * @return array<string, string>
+     */
+    private function offered(Field $field, mixed $value, array $beside): array
+    {
+        $fitting = $this->offers ? array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type) && Formats::faults($format, $field->type, $field->choices(), []) === []) : [];
+
+        return array_map(fn (Format $format): string => $this->words($format, $field, $value, $beside), $fitting);
     }
 
     /**
@@ -84,7 +98,12 @@ final readonly class DataSheet
     {
         $label = $field->label->in('en');
         if ($field->type instanceof Type\Group) {
-            return [new DataSheetLine($path, $label, $field->type, null, $depth), ...$this->lines($field->fields, is_array($value) ? $value : [], $path, $depth + 1)];
+            $isAddress = AddressFormat::isIn(array_keys($field->fields)) && ! Emptiness::of($value);
+
+            return [
+                new DataSheetLine($path, $label, $field->type, $isAddress ? $this->words(AddressFormat::line(), $field, $value, $beside) : null, $depth, $isAddress ? $this->offered($field, $value, $beside) : []),
+                ...$this->lines($field->fields, is_array($value) ? $value : [], $path, $depth + 1),
+            ];
         }
         if ($field->type instanceof Type\Open) {
             $lines = [new DataSheetLine($path, $label, $field->type, null, $depth)];
@@ -99,7 +118,7 @@ final readonly class DataSheet
             return [$this->single($field, $value, $beside, $path, $label, $depth)];
         }
         $items = is_array($value) ? array_values($value) : [];
-        $lines = [new DataSheetLine($path, $label, $field->type, (string) count($items), $depth)];
+        $lines = [new DataSheetLine($path, $label, $field->type, (string) count($items), $depth, $items === [] ? [] : $this->offered($field, $items, $beside))];
         foreach ($items as $index => $item) {
             $one = $field->item($field->key);
             $place = $path.'/'.($index + 1);

@@ -82,6 +82,23 @@ final readonly class Field
         return array_map(strval(...), array_keys($this->options));
     }
 
+    /**
+     * What it is one of, with labels: of an option field its values, of a list of objects the fields of one.
+     *
+     * @return array<string, string>
+     */
+    public function choices(string $language = 'en'): array
+    {
+        $of = $this->type instanceof Type\Items ? array_map(static fn (self $one): Caption => $one->label, array_filter($this->fields, static fn (self $one): bool => $one->type->isSingle() && ! $one->type instanceof Type\Secret)) : $this->options;
+        $choices = [];
+        foreach ($of as $value => $label) {
+            // Values that are digits alone have become numbers.
+            $choices[(string) $value] = $label->in($language);
+        }
+
+        return $choices;
+    }
+
     /** The same field under another label. */
     public function called(string $label): self
     {

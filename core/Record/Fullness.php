@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Value\Emptiness;
+
 /** How often the values of records are empty. */
 final class Fullness
 {
@@ -65,7 +67,7 @@ final class Fullness
         }
         $empty = 0;
         foreach ($places as $place) {
-            $empty += in_array(self::at($place, $rest), [null, '', []], true) ? 1 : 0;
+            $empty += Emptiness::of(self::at($place, $rest)) ? 1 : 0;
         }
 
         return $this->counted[$key] = [$empty, count($places)];

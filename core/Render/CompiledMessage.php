@@ -12,7 +12,7 @@ use Herald\Document\Node;
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 7;
+    public const COMPILER = 8;
 
     /**
      * @param  array<value-of<MessagePart>, string>  $sources  Twig source by part

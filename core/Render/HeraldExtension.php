@@ -117,10 +117,11 @@ final class HeraldExtension extends AbstractExtension
      * @param  string  $fallback  said when the value is empty
      * @param  string|null  $zone  path of its time zone; null for the source's
      * @param  array<string, string>  $options  labels by value
+     * @param  array<array-key, string|int>  $with  what is said of the format
      */
-    public function html(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function html(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        $escaped = self::quoted($this->words($context, $format, $path, $fallback, $zone, $options));
+        $escaped = self::quoted($this->words($context, $format, $path, $fallback, $zone, $options, $with));
 
         return str_contains($escaped, "\n") ? nl2br($escaped, false) : $escaped;
     }
@@ -134,65 +135,72 @@ final class HeraldExtension extends AbstractExtension
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function attribute(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function attribute(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        return self::quoted(Clean::line($this->words($context, $format, $path, $fallback, $zone, $options)));
+        return self::quoted(Clean::line($this->words($context, $format, $path, $fallback, $zone, $options, $with)));
     }
 
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function url(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function url(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        return rawurlencode($this->words($context, $format, $path, $fallback, $zone, $options));
+        return rawurlencode($this->words($context, $format, $path, $fallback, $zone, $options, $with));
     }
 
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function text(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function text(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        return $this->words($context, $format, $path, $fallback, $zone, $options);
+        return $this->words($context, $format, $path, $fallback, $zone, $options, $with);
     }
 
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function line(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function line(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        return Clean::line($this->words($context, $format, $path, $fallback, $zone, $options));
+        return Clean::line($this->words($context, $format, $path, $fallback, $zone, $options, $with));
     }
 
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function mailbox(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function mailbox(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        return str_replace([',', ';', '<', '>', '"'], '', $this->line($context, $format, $path, $fallback, $zone, $options));
+        return str_replace([',', ';', '<', '>', '"'], '', $this->line($context, $format, $path, $fallback, $zone, $options, $with));
     }
 
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function cell(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function cell(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
-        return str_replace("\n", TextLayout::BREAK, $this->words($context, $format, $path, $fallback, $zone, $options));
+        return str_replace("\n", TextLayout::BREAK, $this->words($context, $format, $path, $fallback, $zone, $options, $with));
     }
 
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    public function raw(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = []): string
+    public function raw(array $context, string $format, string $path, string $fallback = '', ?string $zone = null, array $options = [], array $with = []): string
     {
         // A masked address is one that leads nowhere: a link stays one.
-        return Mask::hides($this->value($context, $path)) ? Mask::ADDRESS : $this->words($context, $format, $path, $fallback, $zone, $options);
+        return Mask::hides($this->value($context, $path)) ? Mask::ADDRESS : $this->words($context, $format, $path, $fallback, $zone, $options, $with);
     }
 
     /** A filled address as it may stand in a link: http, https, mailto or tel and nothing else; otherwise an empty text. */
@@ -209,18 +217,19 @@ final class HeraldExtension extends AbstractExtension
     /**
      * @param  array<string, mixed>  $context
      * @param  array<string, string>  $options
+     * @param  array<array-key, string|int>  $with
      */
-    private function words(array $context, string $format, string $path, string $fallback, ?string $zone, array $options): string
+    private function words(array $context, string $format, string $path, string $fallback, ?string $zone, array $options, array $with): string
     {
         $value = $this->value($context, $path);
         if ($value === null || $value === '') {
             return $fallback;
         }
         $ownZone = $zone === null ? null : $this->value($context, $zone);
-        $locality = $ownZone === null && $options === []
+        $locality = $ownZone === null && $options === [] && $with === []
             ? $this->locality
-            : new Locality($this->locality->language, is_string($ownZone) ? $ownZone : $this->locality->zone, $options, $this->locality->now);
-        $words = Clean::text($format === 'text' && is_string($value) ? $value : $this->formats[$format]->apply($value, $locality));
+            : new Locality($this->locality->language, is_string($ownZone) ? $ownZone : $this->locality->zone, $options, $this->locality->now, $with);
+        $words = Clean::text($format === 'text' && $with === [] && is_string($value) ? $value : $this->formats[$format]->apply($value, $locality));
 
         return $words === '' ? $fallback : $words;
     }

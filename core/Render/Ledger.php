@@ -65,8 +65,12 @@ final class Ledger
             $this->uses($zone);
         }
         $options = [];
-        foreach ($variable->format->name() === 'label' ? $variable->field->options : [] as $value => $label) {
+        foreach (in_array($variable->format->name(), ['label', 'list'], true) ? $variable->field->options : [] as $value => $label) {
             $options[] = TwigWriter::quote((string) $value).': '.TwigWriter::quote($label->in($this->language));
+        }
+        $with = [];
+        foreach ($variable->with as $name => $value) {
+            $with[] = TwigWriter::quote((string) $name).': '.(is_int($value) ? (string) $value : TwigWriter::quote($value));
         }
         $arguments = [
             // A member of an open field need not be there; everything else must.
@@ -74,6 +78,7 @@ final class Ledger
             TwigWriter::quote($variable->fallback),
             $zone === null ? 'null' : TwigWriter::quote((string) $zone),
             '{'.implode(', ', $options).'}',
+            '{'.implode(', ', $with).'}',
         ];
         while (in_array(end($arguments), ["''", 'null', '{}'], true)) {
             array_pop($arguments);

@@ -21,6 +21,6 @@ final class CountFormat implements Format
 
     public function apply(mixed $value, Locality $locality): string
     {
-        return is_array($value) ? (new NumberFormat)->apply(count($value), $locality) : '';
+        return is_array($value) ? Formats::all()['number']->apply(count($value), $locality) : '';
     }
 }

@@ -21,8 +21,8 @@ final class Formats
             static fn (Format $format): array => ['name' => $format->name(), 'format' => $format],
             [
                 new TextFormat,
-                new NumberFormat,
-                new PercentFormat,
+                NumberFormat::plain(),
+                NumberFormat::percent(),
                 new MoneyFormat,
                 new DateFormat('date_short', \IntlDateFormatter::SHORT, \IntlDateFormatter::NONE),
                 new DateFormat('date_medium', \IntlDateFormatter::MEDIUM, \IntlDateFormatter::NONE),
@@ -33,6 +33,12 @@ final class Formats
                 new YesNoFormat,
                 new LabelFormat,
                 new CountFormat,
+                new WordsByNumber,
+                new WordsByValue,
+                new ListFormat,
+                new DurationFormat,
+                AddressFormat::lines(),
+                AddressFormat::line(),
                 new RelativeDayFormat,
                 new OrdinalFormat,
                 new InitialFormat,
@@ -48,6 +54,29 @@ final class Formats
     public static function named(string $name): ?Format
     {
         return self::all()[$name] ?? null;
+    }
+
+    /**
+     * What is wrong with what is said of a format.
+     *
+     * @param  array<string, string>  $options  as {@see Adjustable::parameters} takes them
+     * @param  array<array-key, string|int>  $with
+     * @return list<string>
+     */
+    public static function faults(Format $format, FieldType $type, array $options, array $with): array
+    {
+        $faults = [];
+        $known = $format instanceof Adjustable ? array_column(array_map(static fn (Parameter $one): array => [$one->name, $one], $format->parameters($type, $options, null)), 1, 0) : [];
+        foreach ($with as $name => $value) {
+            $parameter = $known[$name] ?? ($format instanceof Adjustable && $format->mayName((string) $name, $type) ? new Parameter((string) $name, '') : null);
+            $fault = $parameter === null ? 'is not known here; '.($known === [] ? 'nothing can be said of it' : implode(', ', array_keys($known)).' are') : $parameter->fault($value);
+            array_push($faults, ...($fault === null ? [] : ["\"{$name}\" {$fault}"]));
+        }
+        foreach ($known as $name => $parameter) {
+            array_push($faults, ...($parameter->needed && ! isset($with[$name]) ? ["\"{$name}\" must be said"] : []));
+        }
+
+        return $faults;
     }
 
     /** The format a value of this type has where none is asked for; in a link that is the value as it is. */

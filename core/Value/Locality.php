@@ -12,8 +12,15 @@ final readonly class Locality
      * @param  string  $zone  IANA time zone
      * @param  array<string, string>  $options  an option field's values with their labels in that language
      * @param  string|null  $now  the moment of the message, such as 2026-11-22T08:00:00Z; null where there is none
+     * @param  array<array-key, string|int>  $with  what is said of the format itself, by the names of its parameters (numbers where they are digits alone)
      */
-    public function __construct(public string $language, public string $zone = 'UTC', public array $options = [], public ?string $now = null)
+    public function __construct(public string $language, public string $zone = 'UTC', public array $options = [], public ?string $now = null, public array $with = [])
     {
+    }
+
+    /** What is said of a parameter that is a whole number. */
+    public function number(string $parameter): ?int
+    {
+        return is_int($this->with[$parameter] ?? null) ? $this->with[$parameter] : null;
     }
 }

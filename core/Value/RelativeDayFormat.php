@@ -46,40 +46,18 @@ final class RelativeDayFormat implements Format
     private static function read(string $language): array
     {
         $named = [];
+        foreach (CldrData::texts($language, 'fields', 'day', 'relative') as $distance => $words) {
+            $named[(int) $distance] = $words;
+        }
         $counted = ['past' => '{0, number, integer}', 'future' => '{0, number, integer}'];
-        // What a region does not say its language does.
-        foreach ([(string) \Locale::getPrimaryLanguage($language), $language] as $tag) {
-            foreach (self::entries($tag, 'fields', 'day', 'relative') as $distance => $words) {
-                $named[(int) $distance] = $words;
+        foreach (array_keys($counted) as $side) {
+            $branches = '';
+            foreach (CldrData::texts($language, 'fields', 'day', 'relativeTime', $side) as $category => $words) {
+                $branches .= " {$category}{".strtr($words, ["'" => "''", '{0}' => '#']).'}';
             }
-            foreach (array_keys($counted) as $side) {
-                $branches = '';
-                foreach (self::entries($tag, 'fields', 'day', 'relativeTime', $side) as $category => $words) {
-                    $branches .= " {$category}{".strtr($words, ["'" => "''", '{0}' => '#']).'}';
-                }
-                $counted[$side] = $branches === '' ? $counted[$side] : "{0, plural,{$branches}}";
-            }
+            $counted[$side] = $branches === '' ? $counted[$side] : "{0, plural,{$branches}}";
         }
 
         return [$named, $counted];
-    }
-
-    /**
-     * @return array<string, string> what ICU's data for a language say at a path
-     */
-    private static function entries(string $tag, string ...$path): array
-    {
-        $at = \ResourceBundle::create($tag, null);
-        foreach ($path as $step) {
-            $at = $at instanceof \ResourceBundle ? $at->get($step) : null;
-        }
-        $entries = [];
-        foreach ($at instanceof \ResourceBundle ? $at : [] as $key => $words) {
-            if (is_string($words)) {
-                $entries[(string) $key] = $words; // @phpstan-ignore cast.string (ICU's keys are texts)
-            }
-        }
-
-        return $entries;
     }
 }

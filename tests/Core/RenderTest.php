@@ -49,6 +49,24 @@ final class RenderTest extends TestCase
         ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.guests', 'item' => 'guest', 'blocks' => [['id' => 'r1', 'type' => 'text', 'text' => 'With {guest}.']], 'empty' => [['id' => 'r2', 'type' => 'text', 'text' => 'Alone.']]],
     ];
 
+    public function test_words_go_by_numbers_and_values_in_each_language(): void
+    {
+        $words = '{visit.size|words_by_number(one: "# <b>guest</b> {{ 7*7 }} \\\\\'", other: "# guests, {% if %}")}, {visit.status|words_by_value(done: "all done", other: "still open")}.';
+        $blocks = [['id' => 't', 'type' => 'text', 'text' => $words], ['id' => 'a', 'type' => 'text', 'text' => '{visit.venue or "nowhere"} {visit.items|list(field: "name")}']];
+        $german = ['translations' => ['de' => ['t.text' => '{visit.size|words_by_number(one: "# Gast", other: "# Gäste")}']]];
+
+        $one = Sample::fill($blocks, ['size' => 1], $german);
+        self::assertStringContainsString('1 &lt;b&gt;guest&lt;/b&gt; {{ 7*7 }} \\&#039;, still open.', $one->html);
+        self::assertStringContainsString('1 <b>guest</b> {{ 7*7 }} \\\', still open.', $one->text);
+        self::assertStringContainsString('nowhere Star chart and Red torch', $one->text);
+        $many = Sample::fill($blocks, ['size' => 1200, 'status' => 'done', 'venue' => ['street' => 'Mill <Lane> 3', 'postcode' => '10115', 'city' => 'Berlin', 'country' => 'DE']], $german);
+        self::assertStringContainsString('1,200 guests, {% if %}, all done.', $many->text);
+        self::assertStringContainsString('Mill &lt;Lane&gt; 3<br>10115 Berlin<br>Germany', str_replace("<br>\n", '<br>', $many->html));
+        self::assertStringContainsString("Mill <Lane> 3\n10115 Berlin\nGermany", $many->text);
+        self::assertStringContainsString('1 Gast', Sample::fill($blocks, ['size' => 1], $german, 'de')->text);
+        self::assertStringContainsString('1.200 Gäste', Sample::fill($blocks, ['size' => 1200], $german, 'de')->text);
+    }
+
     public function test_every_block_stands_in_html_and_in_text(): void
     {
         $message = Sample::fill(self::ALL);

@@ -43,6 +43,9 @@ final class Sample
                 ['key' => 'guest', 'type' => 'object', 'fields' => [
                     ['key' => 'name', 'type' => 'text'], ['key' => 'email', 'type' => 'email'], ['key' => 'language', 'type' => 'language'], ['key' => 'country', 'type' => 'country'],
                 ]],
+                ['key' => 'venue', 'type' => 'object', 'fields' => [
+                    ['key' => 'name', 'type' => 'text'], ['key' => 'street', 'type' => 'text'], ['key' => 'postcode', 'type' => 'text'], ['key' => 'city', 'type' => 'text'], ['key' => 'country', 'type' => 'country'],
+                ]],
                 ['key' => 'items', 'type' => 'list', 'fields' => [
                     ['key' => 'name', 'type' => 'text'], ['key' => 'price', 'type' => 'money'], ['key' => 'picture', 'type' => 'picture'],
                 ]],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use Herald\Document\Faults;
+use Herald\Document\InvalidDocument;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\InlineReader;
 use Herald\Manuscript\Variable;
@@ -38,6 +39,40 @@ final class WordsTest extends TestCase
             self::assertSame([$text], array_column(self::read($text)->runs, 'content'));
         }
         self::assertSame('{visit.number} costs', self::read('\{visit.number} costs')->runs[0]->content);
+    }
+
+    public function test_a_format_can_be_told_more(): void
+    {
+        $with = static fn (string $words): array => self::read($words)->runs[0]->content instanceof Variable ? self::read($words)->runs[0]->content->with : [];
+
+        self::assertSame(['digits' => 2], $with('{visit.size|number(digits: 2)}'));
+        self::assertSame(['one' => 'a "guest"', 'other' => '# guests {all} (of them)'], $with('{visit.size|words_by_number(one: "a \\"guest\\"" , other:"# guests {all} (of them)") or "nobody"}'));
+        self::assertSame(['field' => 'name', 'joined' => 'or'], $with('{visit.items|list(field: "name", joined: "or")}'));
+    }
+
+    /**
+     * @return iterable<string, array{string, string}>
+     */
+    public static function refused(): iterable
+    {
+        yield 'unknown' => ['{visit.size|number(places: 2)}', '"visit.size" as number: "places" is not known here; digits are'];
+        yield 'out of range' => ['{visit.size|number(digits: 7)}', 'visit.size" as number: "digits" must be a whole number from 0 to 6'];
+        yield 'of another kind' => ['{visit.size|number(digits: "2")}', '"digits" must be a whole number'];
+        yield 'nothing can be said' => ['{visit.day|date_long(digits: 2)}', '"digits" is not known here; nothing can be said of it'];
+        yield 'cannot be read' => ['{visit.size|number(2)}', '"{visit.size|number(2)}" cannot be read as a variable'];
+        yield 'a value that there is not' => ['{visit.status|words_by_value(gone: "x", other: "y")}', '"gone" is not known here'];
+        yield 'not for all' => ['{visit.size|words_by_number(one: "x")}', '"other" must be said'];
+        yield 'a list of objects without a field' => ['{visit.items|list}', '"field" must be said'];
+        yield 'a field that they do not have' => ['{visit.items|list(field: "colour")}', '"field" must be one of '];
+        yield 'a group that is no address' => ['{visit.guest}', '"visit.guest" is a group of fields; name one of them'];
+    }
+
+    #[DataProvider('refused')]
+    public function test_what_a_format_cannot_be_told_is_refused(string $words, string $reason): void
+    {
+        $this->expectException(InvalidDocument::class);
+        $this->expectExceptionMessage($reason);
+        self::read($words);
     }
 
     public function test_line_ends_are_line_breaks(): void
@@ -76,10 +111,30 @@ final class WordsTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{string, mixed, string, string}>
+     * @return iterable<string, array{0: string, 1: mixed, 2: string, 3: string, 4?: array<string, string|int>}>
      */
     public static function formatted(): iterable
     {
+        yield 'no digits' => ['number', '2.5', 'en', '3', ['digits' => 0]];
+        yield 'digits' => ['number', 2, 'de', '2,00', ['digits' => 2]];
+        yield 'percent with a digit' => ['percent', '12.345', 'en', '12.3%', ['digits' => 1]];
+        yield 'one' => ['words_by_number', 1, 'en', '1 guest', ['one' => '# guest', 'other' => '# guests']];
+        yield 'many' => ['words_by_number', 1200, 'de', '1.200 Gäste', ['one' => '# Gast', 'other' => '# Gäste']];
+        yield 'none at all' => ['words_by_number', 0, 'en', 'nobody', ['=0' => 'nobody', 'other' => '# guests']];
+        yield 'a category that is not told apart' => ['words_by_number', 2, 'ar', '٢ ضيوف', ['few' => '# x', 'other' => '# ضيوف']];
+        yield 'as many as a list has' => ['words_by_number', ['a'], 'en', 'one: 1', ['one' => 'one: #', 'other' => '#']];
+        yield 'by value' => ['words_by_value', 'sent', 'en', 'on its way', ['sent' => 'on its way', 'other' => 'with us']];
+        yield 'by any other value' => ['words_by_value', 'paid', 'en', 'with us', ['sent' => 'on its way', 'other' => 'with us']];
+        yield 'by yes and no' => ['words_by_value', false, 'en', 'not yet', ['true' => 'paid', 'false' => 'not yet']];
+        yield 'a list of amounts' => ['list', [['price' => ['amount' => '1', 'currency' => 'EUR']], ['price' => ['amount' => '2', 'currency' => 'EUR']]], 'en', '€1.00 and €2.00', ['field' => 'price']];
+        yield 'a list of what is empty' => ['list', [['name' => null], ['name' => '']], 'en', '', ['field' => 'name']];
+        yield 'a list of days' => ['list', ['2026-11-24', true, 3], 'en-IE', '24 November 2026, yes and 3'];
+        yield 'hours' => ['duration', '1.5', 'en', '1 hour, 30 minutes', ['unit' => 'hours']];
+        yield 'no days' => ['duration', 0, 'en', '0 days', ['unit' => 'days']];
+        yield 'more time than there is' => ['duration', '999999999999999999', 'en', ''];
+        yield 'the beginning of a text' => ['text', 'Saturn through the long tube', 'en', 'Saturn through…', ['length' => 16]];
+        yield 'whole letters' => ['text', '👩‍🚀👩‍🚀👩‍🚀', 'en', '👩‍🚀👩‍🚀…', ['length' => 2]];
+        yield 'all of a text' => ['text', 'Saturn', 'en', 'Saturn', ['length' => 6]];
         yield 'an ordinal' => ['ordinal', 23, 'en-IE', '23rd'];
         yield 'an ordinal with a dot' => ['ordinal', 3, 'de', '3.'];
         yield 'an initial' => ['initial', ' aoife', 'en', 'A'];
@@ -104,10 +159,13 @@ final class WordsTest extends TestCase
         yield 'what is no day' => ['relative_day', 'soon', 'en', ''];
     }
 
+    /**
+     * @param  array<string, string|int>  $with
+     */
     #[DataProvider('formatted')]
-    public function test_values_are_put_into_words(string $format, mixed $value, string $language, string $words): void
+    public function test_values_are_put_into_words(string $format, mixed $value, string $language, string $words, array $with = []): void
     {
-        self::assertSame($words, Formats::all()[$format]->apply($value, new Locality($language, 'Europe/Dublin', [], '2026-11-23T08:00:00Z')));
+        self::assertSame($words, Formats::all()[$format]->apply($value, new Locality($language, 'Europe/Dublin', [], '2026-11-23T08:00:00Z', $with)));
     }
 
     public function test_a_day_is_as_far_off_as_calendars_where_it_happens_say(): void

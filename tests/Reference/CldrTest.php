@@ -6,6 +6,7 @@ namespace Tests\Reference;
 
 use Herald\Value\Formats;
 use Herald\Value\Locality;
+use Herald\Value\Plural;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -17,7 +18,7 @@ final class CldrTest extends TestCase
      */
     public static function languages(): iterable
     {
-        foreach (['en', 'en-IE', 'de', 'de-AT', 'fr', 'nl', 'da', 'sv', 'cs', 'ja'] as $language) {
+        foreach (['en', 'en-IE', 'de', 'de-AT', 'fr', 'nl', 'da', 'sv', 'cs', 'ja', 'ar'] as $language) {
             yield $language => [$language];
         }
     }
@@ -84,6 +85,62 @@ final class CldrTest extends TestCase
         }
     }
 
+    /** Every plural category of a language, by the numbers that CLDR gives as its examples. */
+    #[DataProvider('languages')]
+    public function test_words_by_number(string $language): void
+    {
+        $rules = json_decode((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/cldr-core/supplemental/plurals.json'), true)['supplemental']['plurals-type-cardinal'][\Locale::getPrimaryLanguage($language)];
+        $categories = [];
+        foreach ($rules as $rule => $samples) {
+            $categories[] = $category = str_replace('pluralRule-count-', '', $rule);
+            // Behind the rule its examples: "@integer 0, 2~16, 100, …, 1c6 @decimal 0.0~0.9, 1.5"; of those with zeros at the end or an exponent nothing is known to a value.
+            preg_match_all('/(?<=[ ~])\d+(?:\.\d*[1-9])?(?=[,~ ]|$)/', (string) strstr($samples, '@'), $numbers);
+            foreach ($numbers[0] as $number) {
+                self::assertSame("<{$category}>", Formats::all()['words_by_number']->apply($number, new Locality($language, with: array_map(static fn (string $one): string => "<{$one}>", array_combine(Plural::CATEGORIES, Plural::CATEGORIES)))), "{$language} {$number}");
+            }
+        }
+        self::assertSame(array_values(array_intersect(Plural::CATEGORIES, $categories)), Plural::categories($language));
+    }
+
+    #[DataProvider('languages')]
+    public function test_lists(string $language): void
+    {
+        $lists = self::data('misc', $language, 'listPatterns')['listPatterns'];
+        foreach (['and' => 'standard', 'or' => 'or', 'commas' => 'unit'] as $joined => $kind) {
+            $pattern = $lists["listPattern-type-{$kind}"];
+            $fill = static fn (string $which, string ...$two): string => strtr($pattern[$which], ['{0}' => $two[0], '{1}' => $two[1]]);
+            $expected = ['', 'a', $fill('2', 'a', 'b'), $fill('start', 'a', $fill('end', 'b', 'c')), $fill('start', 'a', $fill('middle', 'b', $fill('end', 'c', 'd')))];
+            foreach ($expected as $count => $words) {
+                self::assertSame($words, Formats::all()['list']->apply(array_slice(['a', 'b', 'c', 'd'], 0, $count), new Locality($language, with: ['joined' => $joined])), "{$language} {$joined} {$count}");
+            }
+        }
+    }
+
+    #[DataProvider('languages')]
+    public function test_lengths_of_time(string $language): void
+    {
+        $units = self::data('units', $language, 'units')['units']['long'];
+        $list = self::data('misc', $language, 'listPatterns')['listPatterns']['listPattern-type-unit'];
+        foreach ([[0, ['minute' => 0]], [1, ['minute' => 1]], [45, ['minute' => 45]], [60, ['hour' => 1]], [123, ['hour' => 2, 'minute' => 3]], [1450, ['day' => 1, 'minute' => 10]]] as [$minutes, $parts]) {
+            $words = array_map(static fn (string $unit, int $number): string => str_replace('{0}', (string) $number, $units["duration-{$unit}"]['unitPattern-count-'.Plural::category($number, $language)] ?? $units["duration-{$unit}"]['unitPattern-count-other']), array_keys($parts), $parts);
+            $expected = count($words) === 1 ? $words[0] : strtr($list['2'], ['{0}' => $words[0], '{1}' => $words[1]]);
+            self::assertSame(self::spaces($expected), self::spaces(Formats::all()['duration']->apply($minutes, new Locality($language))), "{$language} {$minutes}");
+        }
+    }
+
+    #[DataProvider('languages')]
+    public function test_names_of_countries_and_languages(string $language): void
+    {
+        $territories = self::data('localenames', $language, 'territories')['localeDisplayNames']['territories'];
+        $languages = self::data('localenames', $language, 'languages')['localeDisplayNames']['languages'];
+        foreach (['IE', 'DE', 'FR', 'JP', 'KW', 'US'] as $code) {
+            self::assertSame($territories[$code], Formats::all()['label']->apply($code, new Locality($language)));
+        }
+        foreach (['de', 'ga', 'ar', 'pt'] as $tag) {
+            self::assertSame($languages[$tag], Formats::all()['label']->apply($tag, new Locality($language)));
+        }
+    }
+
     /** IANA zones: the hour that is skipped and the hour that comes twice in Europe/Dublin, 2027. */
     public function test_times_over_clock_changes(): void
     {
@@ -125,10 +182,10 @@ final class CldrTest extends TestCase
         }, $pattern);
     }
 
-    /** Kinds of spaces changed between versions of CLDR; which space it is does not matter here. */
+    /** Kinds of spaces, marks of direction and the usual digits of Arabic changed between versions of CLDR; which they are does not matter here. */
     private static function spaces(string $text): string
     {
-        return (string) preg_replace('/[\x{A0}\x{202F}]/u', ' ', $text);
+        return (string) preg_replace(['/[\x{A0}\x{202F}]/u', '/[\x{200E}\x{200F}\x{061C}]/u'], [' ', ''], strtr($text, array_combine(mb_str_split('٠١٢٣٤٥٦٧٨٩٬٫'), [...array_map(strval(...), range(0, 9)), ',', '.'])));
     }
 
     /**

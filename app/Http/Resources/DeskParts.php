@@ -23,14 +23,15 @@ use Herald\Value\Type\FieldTypes;
 final class DeskParts
 {
     /**
+     * @param  string  $language  that words are written in
      * @return array<string, mixed>
      */
-    public static function of(Vocabulary $vocabulary, Brand $brand, Source $source): array
+    public static function of(Vocabulary $vocabulary, Brand $brand, Source $source, string $language): array
     {
         return [
             'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
-            'fields' => FieldList::of($vocabulary), 'needed_contrast' => Contrast::TEXT,
+            'fields' => FieldList::of($vocabulary, $language), 'formats' => FormatList::byType($language), 'needed_contrast' => Contrast::TEXT,
             'operators' => array_map(static fn (Operator $operator): array => [
                 'name' => $operator->name(), 'takes' => $operator->takes()->value,
                 'words' => array_map($operator->inWords(...), array_column(array_map(static fn (FieldType $type): array => [$type->name(), $type], array_filter(FieldTypes::all(), $operator->suits(...))), 1, 0)),

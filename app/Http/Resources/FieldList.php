@@ -6,7 +6,7 @@ namespace App\Http\Resources;
 
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
-use Herald\Value\Format;
+use Herald\Value\AddressFormat;
 use Herald\Value\Formats;
 use Herald\Value\Type;
 
@@ -16,11 +16,11 @@ final class FieldList
     /**
      * @return list<array<string, mixed>>
      */
-    public static function of(Vocabulary $vocabulary): array
+    public static function of(Vocabulary $vocabulary, string $language): array
     {
         $lines = [];
         foreach ($vocabulary->roots() as $name => $field) {
-            array_push($lines, ...self::lines((string) $name, $field, 0, null));
+            array_push($lines, ...self::lines((string) $name, $field, 0, null, $language));
         }
 
         return $lines;
@@ -29,25 +29,25 @@ final class FieldList
     /**
      * @return list<array<string, mixed>>
      */
-    private static function lines(string $path, Field $field, int $depth, ?string $list): array
+    private static function lines(string $path, Field $field, int $depth, ?string $list, string $language): array
     {
         if ($field->type instanceof Type\Group && $field->fields === []) {
             return [];
         }
         $line = [
             'path' => $path, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'depth' => $depth, 'list' => $list,
-            'single' => $field->type->isSingle() || $field->type instanceof Type\Items, 'input' => $field->type->input()->value,
+            'single' => $field->type->isSingle() || $field->type instanceof Type\Items || AddressFormat::isIn(array_keys($field->fields)), 'input' => $field->type->input()->value,
             'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
-            'formats' => array_values(array_map(static fn (Format $format): string => $format->name(), array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type)))),
+            'parameters' => (object) FormatList::ofField($field, $language),
             'usual' => Formats::usual($field->type)->name(),
         ];
         $lines = [$line];
         if ($field->of !== null) {
             // Items that are single values stand there by themselves.
-            array_push($lines, ...self::lines($path.'.*', $field->item('item'), $depth + 1, $path));
+            array_push($lines, ...self::lines($path.'.*', $field->item('item'), $depth + 1, $path, $language));
         }
         foreach ($field->fields as $child) {
-            array_push($lines, ...self::lines($path.($field->type instanceof Type\Items ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type instanceof Type\Items ? $path : $list));
+            array_push($lines, ...self::lines($path.($field->type instanceof Type\Items ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type instanceof Type\Items ? $path : $list, $language));
         }
 
         return $lines;

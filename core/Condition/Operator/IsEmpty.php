@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
-use Herald\Condition\Emptiness;
+use Herald\Value\Emptiness;
 use Herald\Value\Type\FieldType;
 
 /** Nothing is there. */

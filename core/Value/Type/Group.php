@@ -26,4 +26,9 @@ final class Group extends FieldType
     {
         return false;
     }
+
+    public function usualFormat(): string
+    {
+        return 'address';
+    }
 }

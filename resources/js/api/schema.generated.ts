@@ -1301,8 +1301,27 @@ export interface components {
                 value: string;
                 label: string;
             }[];
-            formats: string[];
+            /** @description what can be said of formats, by their names, where the values of this field decide on that */
+            parameters: {
+                [key: string]: components["schemas"]["Parameter"][];
+            };
             usual: string;
+        };
+        /** @description something that a format can be told */
+        Parameter: {
+            name: string;
+            label: string;
+            /** @description what it is at first */
+            begin: string | null;
+            /** @description whether the format is nothing without it */
+            needed: boolean;
+            /** @description of a whole number: the least and the most */
+            bounds: number[] | null;
+            /** @description the only values; any where there are none */
+            choices: {
+                value: string;
+                label: string;
+            }[];
         };
         CastMember: {
             key: string;
@@ -1328,6 +1347,13 @@ export interface components {
                 [key: string]: Record<string, never> | null;
             };
             fields: components["schemas"]["Field"][];
+            /** @description by the type of field that they suit */
+            formats: {
+                [key: string]: {
+                    name: string;
+                    parameters: components["schemas"]["Parameter"][];
+                }[];
+            };
             operators: {
                 name: string;
                 /** @description by each type of field that it suits */

@@ -1,7 +1,13 @@
-import { useDesk } from './desk';
+import { useState } from 'react';
+import type { Schemas } from '../api/client';
+import { asLabel, useDesk, type Field } from './desk';
 import { declared } from './document';
 import { scopeIn } from './scope';
 import { live, useComposer, useWriting } from './store';
+import type { VariableAttributes } from './writing';
+
+type Parameter = Schemas['Parameter'];
+type Said = NonNullable<VariableAttributes['with']>;
 
 /** The variable that is selected: how it is written, and what is said when it is empty. */
 export function Chip() {
@@ -14,14 +20,17 @@ export function Chip() {
     const path = declared(chip.variable, scopeIn(desk.around, hand.id, hand.part) ?? {});
     const field = desk.byPath.get(path);
     // Each offer with what it makes of the value at hand.
-    const offered = (format: string) => [format.replaceAll('_', ' '), desk.offers[path]?.[format]].filter(Boolean).join(': ');
-    // One attribute alone is changed, so that the variable stays selected.
-    const set = (name: 'format' | 'fallback', value: string | null) =>
+    const offered = (format: string) => [asLabel(format), desk.offers[path]?.[format]].filter(Boolean).join(': ');
+    const parameters = (format: string) => field?.parameters[format] ?? formatsOf(field).find(({ name }) => name === format)?.parameters ?? [];
+    const formatsOf = (of: Field | undefined) => desk.formats[of?.type ?? ''] ?? [];
+    // Attributes alone are changed, so that the variable stays selected.
+    const set = (attributes: Partial<VariableAttributes>) =>
         live.editor?.commands.command(({ tr }) => {
-            tr.setNodeAttribute(tr.selection.from, name, value);
+            Object.entries(attributes).forEach(([name, value]) => tr.setNodeAttribute(tr.selection.from, name, value));
 
             return true;
         });
+    const say = (name: string, value: string | number | undefined) => set({ with: Object.fromEntries(Object.entries({ ...chip.with, [name]: value }).filter(([, one]) => one !== undefined)) as Said });
 
     return (
         <div
@@ -42,21 +51,30 @@ export function Chip() {
             {field && (
                 <label className="flex items-center gap-1.5">
                     As
-                    <select className="select select-xs bg-raised w-auto" value={chip.format ?? ''} onChange={(event) => set('format', event.target.value || null)}>
+                    <select
+                        className="select select-xs bg-raised w-auto max-w-72"
+                        value={chip.format ?? ''}
+                        onChange={(event) => {
+                            const begun = parameters(event.target.value).filter(({ begin }) => begin !== null).map(({ name, begin }) => [name, begin]);
+                            set({ format: event.target.value || null, with: begun.length > 0 ? (Object.fromEntries(begun) as Said) : null });
+                        }}
+                    >
                         <option value="">{offered(field.usual)}, as usual</option>
-                        {field.formats
-                            .filter((format) => format !== field.usual)
-                            .map((format) => (
-                                <option key={format} value={format}>
-                                    {offered(format)}
+                        {formatsOf(field)
+                            .filter(({ name }) => name !== field.usual || parameters(name).length > 0)
+                            .map(({ name }) => (
+                                <option key={name} value={name}>
+                                    {name === field.usual ? `${asLabel(name)}, set here` : offered(name)}
                                 </option>
                             ))}
                     </select>
                 </label>
             )}
+            {chip.format && parameters(chip.format).map((parameter) => <Told key={`${chip.format ?? ''} ${parameter.name}`} parameter={parameter} value={chip.with?.[parameter.name]} say={(value) => say(parameter.name, value)} />)}
+            {chip.format === 'words_by_number' && <span className="text-muted">Write # for the number.</span>}
             <label className="flex items-center gap-1.5">
                 When empty, say
-                <input className="input input-xs bg-raised w-32" value={chip.fallback ?? ''} placeholder="nothing" onChange={(event) => set('fallback', event.target.value || null)} />
+                <input className="input input-xs bg-raised w-32" value={chip.fallback ?? ''} placeholder="nothing" onChange={(event) => set({ fallback: event.target.value || null })} />
             </label>
             <button type="button" className="link-quiet cursor-pointer" onClick={() => desk.openSheet(path)}>
                 In the data sheet
@@ -65,5 +83,53 @@ export function Chip() {
                 Take it out
             </button>
         </div>
+    );
+}
+
+/** Something that the format is told. A number out of range stays as it is typed, and is not taken. */
+function Told({ parameter: { label, bounds, choices, needed }, value, say }: { parameter: Parameter; value: string | number | undefined; say: (value: string | number | undefined) => void }) {
+    const [wrong, setWrong] = useState<string | null>(null);
+    const [least = 0, most = 0] = bounds ?? [];
+
+    return (
+        <label className="flex items-center gap-1.5">
+            {label}
+            {choices.length > 0 ? (
+                <select className="select select-xs bg-raised w-auto" value={value ?? ''} onChange={(event) => say(event.target.value || undefined)}>
+                    {!needed && <option value="">as usual</option>}
+                    {choices.map((choice) => (
+                        <option key={choice.value} value={choice.value}>
+                            {choice.label}
+                        </option>
+                    ))}
+                </select>
+            ) : bounds ? (
+                <input
+                    type="number"
+                    min={least}
+                    max={most}
+                    className="input input-xs bg-raised w-16"
+                    placeholder="usual"
+                    aria-invalid={wrong !== null}
+                    value={wrong ?? value ?? ''}
+                    onChange={(event) => {
+                        const number = event.target.valueAsNumber;
+                        const isEmpty = event.target.value === '' && !event.target.validity.badInput;
+                        const fits = isEmpty || (Number.isInteger(number) && number >= least && number <= most);
+                        setWrong(fits ? null : event.target.value);
+                        if (fits) {
+                            say(isEmpty ? undefined : number);
+                        }
+                    }}
+                />
+            ) : (
+                <input className="input input-xs bg-raised w-32" value={value ?? ''} placeholder={needed ? '' : 'as for others'} onChange={(event) => say(event.target.value === '' && !needed ? undefined : event.target.value)} />
+            )}
+            {wrong !== null && (
+                <span className="text-error text-[12px]" role="alert">
+                    whole numbers from {least} to {most}
+                </span>
+            )}
+        </label>
     );
 }

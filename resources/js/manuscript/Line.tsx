@@ -5,7 +5,7 @@ import { describing, useDesk } from './desk';
 import { set, type Run } from './document';
 import { useScope } from './scope';
 import { live, NOTHING, useComposer, useWriting } from './store';
-import { bare, extensions, fromEditor, tidy, toEditor, type Describe } from './writing';
+import { bare, extensions, fromEditor, tidy, toEditor, type Describe, type VariableAttributes } from './writing';
 import { handleKey } from './textKeys';
 import { handlePaste } from './textKeys';
 
@@ -179,7 +179,7 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
 /** Tells the strip what the caret stands in. */
 function watch(editor: Editor) {
     const { selection } = editor.state;
-    const chip = selection instanceof NodeSelection && selection.node.type.name === 'variable' ? (selection.node.attrs as { variable: string; format: string | null; fallback: string | null }) : null;
+    const chip = selection instanceof NodeSelection && selection.node.type.name === 'variable' ? (selection.node.attrs as VariableAttributes) : null;
     const link = editor.isActive('leading') ? (editor.getAttributes('leading')['link'] as Run['link']) : null;
     useWriting.setState({
         chip,

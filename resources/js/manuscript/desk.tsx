@@ -37,7 +37,7 @@ export function useDesk(): Desk {
     return desk;
 }
 
-const asLabel = (format: string): string => format.replaceAll('_', ' ');
+export const asLabel = (format: string): string => format.replaceAll('_', ' ');
 
 /** How variables are shown in a place where these lists are gone through. */
 export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Scope): Describe {
@@ -45,7 +45,7 @@ export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Scope):
         const path = declared(run.variable ?? '', scope);
         const field = desk.byPath.get(path) ?? open(desk, path);
         const value = desk.values[path];
-        const notes = [run.format && run.format !== field?.usual ? asLabel(run.format) : '', run.fallback ? `or “${run.fallback}”` : ''].filter(Boolean);
+        const notes = [said(run, field), run.fallback ? `or “${run.fallback}”` : ''].filter(Boolean);
 
         return {
             label: field?.label ?? run.variable ?? '',
@@ -56,9 +56,19 @@ export function describing(desk: Pick<Desk, 'byPath' | 'values'>, scope: Scope):
     };
 }
 
+/** How the value is written where that is not as usual; of words by number or value the words themselves. */
+function said(run: Run, field: Field | undefined): string {
+    const told = Object.values(run.with ?? {}).filter((one) => one !== '');
+    if (run.format?.startsWith('words_by_')) {
+        return told.join(' / ');
+    }
+
+    return run.format && (run.format !== field?.usual || told.length > 0) ? [asLabel(run.format), ...told].join(' ') : '';
+}
+
 /** A member of a field whose members are not declared. */
 function open(desk: Pick<Desk, 'byPath'>, path: string): Field | undefined {
     const around = desk.byPath.get(path.slice(0, path.lastIndexOf('.')));
 
-    return around?.type === 'open' ? { ...around, path, label: path.slice(path.lastIndexOf('.') + 1), type: 'text', input: 'text', single: true, usual: 'text', formats: ['text'] } : undefined;
+    return around?.type === 'open' ? { ...around, path, label: path.slice(path.lastIndexOf('.') + 1), type: 'text', input: 'text', single: true, usual: 'text', parameters: {} } : undefined;
 }

@@ -5,6 +5,8 @@ export interface Run {
     text?: string;
     variable?: string;
     format?: string;
+    /** What is said of the format, by the names of its parameters. */
+    with?: Record<string, string | number>;
     fallback?: string;
     break?: true;
     bold?: boolean;
@@ -304,4 +306,10 @@ export function firstLine(item: Item): { id: string; part: string } | null {
 
 /** A link as one writes it in a field: {order.page} stands for a variable. */
 export const asWritten = (link: Run[] | string): string =>
-    typeof link === 'string' ? link : link.map((run) => (run.variable ? `{${run.variable}}` : (run.text ?? '').replaceAll('{', '\\{'))).join('');
+    typeof link === 'string' ? link : link.map((run) => (run.variable ? `{${run.variable}${formatted(run)}${run.fallback ? ` or "${run.fallback}"` : ''}}` : (run.text ?? '').replaceAll('{', '\\{'))).join('');
+
+function formatted(run: Run): string {
+    const said = Object.entries(run.with ?? {}).map(([name, value]) => `${/^[\w=-]+$/.test(name) ? name : JSON.stringify(name)}: ${JSON.stringify(value)}`);
+
+    return run.format ? `|${run.format}${said.length > 0 ? `(${said.join(', ')})` : ''}` : '';
+}

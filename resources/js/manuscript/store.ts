@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core';
 import { create } from 'zustand';
 import { find, listAt, prune, shapeOf, type Block, type Manuscript, type Place, type Run } from './document';
+import type { VariableAttributes } from './writing';
 
 /** What is being worked on: a text of an item, or, without a part, the item itself. */
 export interface Hand {
@@ -93,7 +94,7 @@ export const live: { editor: Editor | null } = { editor: null };
 
 interface Writing {
     /** The variable that is selected. */
-    chip: { variable: string; format: string | null; fallback: string | null } | null;
+    chip: VariableAttributes | null;
     link: Run['link'] | null;
     looks: string[];
     colour: string;

@@ -18,10 +18,18 @@ export interface Chip {
 
 export type Describe = (run: Run) => Chip;
 
-const runOf = (attributes: Record<string, unknown>): Run => {
-    const { variable, format, fallback } = attributes as { variable: string; format: string | null; fallback: string | null };
+/** A variable as the editor keeps it. */
+export interface VariableAttributes {
+    variable: string;
+    format: string | null;
+    with: Record<string, string | number> | null;
+    fallback: string | null;
+}
 
-    return { variable, ...(format ? { format } : {}), ...(fallback ? { fallback } : {}) };
+const runOf = (attributes: Record<string, unknown>): Run => {
+    const { variable, format, with: said, fallback } = attributes as unknown as VariableAttributes;
+
+    return { variable, ...(format ? { format } : {}), ...(said && Object.keys(said).length > 0 ? { with: said } : {}), ...(fallback ? { fallback } : {}) };
 };
 
 const json = (name: string) => ({
@@ -36,7 +44,7 @@ const Variable = Node.create<{ describe: Describe }>({
     inline: true,
     atom: true,
     addOptions: () => ({ describe: (run) => ({ label: run.variable ?? '', note: '', title: '', known: true }) }),
-    addAttributes: () => ({ variable: json('variable'), format: json('format'), fallback: json('fallback') }),
+    addAttributes: () => ({ variable: json('variable'), format: json('format'), with: json('with'), fallback: json('fallback') }),
     parseHTML: () => [{ tag: 'span[data-variable]' }],
     renderHTML({ node, HTMLAttributes }) {
         const chip = this.options.describe(runOf(node.attrs));
@@ -108,7 +116,7 @@ export function toEditor(runs: Run[]): JSONContent {
             ...(run.colour ? [{ type: 'colour', attrs: { role: run.colour } }] : []),
         ];
         if (run.variable) {
-            return [{ type: 'variable', attrs: { variable: run.variable, format: run.format ?? null, fallback: run.fallback ?? null }, marks }];
+            return [{ type: 'variable', attrs: { variable: run.variable, format: run.format ?? null, with: run.with ?? null, fallback: run.fallback ?? null }, marks }];
         }
 
         return run.break ? [{ type: 'hardBreak' }] : run.text ? [{ type: 'text', text: run.text, marks }] : [];
@@ -118,7 +126,7 @@ export function toEditor(runs: Run[]): JSONContent {
 }
 
 /** The same without marks and breaks, for lines that have none. */
-export const bare = (runs: Run[]): Run[] => runs.map((run) => (run.variable ? { variable: run.variable, ...(run.format ? { format: run.format } : {}), ...(run.fallback ? { fallback: run.fallback } : {}) } : { text: run.text ?? ' ' }));
+export const bare = (runs: Run[]): Run[] => runs.map((run) => (run.variable ? runOf({ ...run }) : { text: run.text ?? ' ' }));
 
 export function fromEditor(paragraph: JSONContent | undefined): Run[] {
     return (paragraph?.content ?? []).map((node): Run => {

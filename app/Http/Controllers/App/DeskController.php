@@ -55,7 +55,7 @@ final class DeskController
                 'strand' => $desk->manifest->strands[$desk->notice->strand]->name,
                 'required' => [...$desk->notice->requiredLinks, ...$desk->notice->requiredVariables],
             ],
-            ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source),
+            ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source, $desk->language()),
             'brands' => $desk->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
             'around' => self::around($desk, $desk->document()),
             'cast' => $cast,

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Herald\Condition;
+namespace Herald\Value;
 
 /** What counts as empty: null, an empty text, an empty list, an object of empty members. */
 final class Emptiness
