@@ -44,6 +44,11 @@ final readonly class AllOf implements Condition
         return ['all' => array_map(static fn (Condition $part): array => $part->toArray(), $this->parts)];
     }
 
+    public function paths(): array
+    {
+        return array_merge(...array_map(static fn (Condition $part): array => $part->paths(), $this->parts));
+    }
+
     public function comparisons(): array
     {
         return array_merge(...array_map(static fn (Condition $part): array => $part->comparisons(), $this->parts));
@@ -51,6 +56,6 @@ final readonly class AllOf implements Condition
 
     private static function inner(Condition $part): string
     {
-        return $part instanceof AnyOf ? '('.$part->sentence().')' : $part->sentence();
+        return $part instanceof AnyOf || $part instanceof OfItems ? '('.$part->sentence().')' : $part->sentence();
     }
 }

@@ -36,12 +36,17 @@ final readonly class AnyOf implements Condition
 
     public function sentence(): string
     {
-        return implode(' or ', array_map(static fn (Condition $part): string => $part->sentence(), $this->parts));
+        return implode(' or ', array_map(static fn (Condition $part): string => $part instanceof OfItems ? '('.$part->sentence().')' : $part->sentence(), $this->parts));
     }
 
     public function toArray(): array
     {
         return ['any' => array_map(static fn (Condition $part): array => $part->toArray(), $this->parts)];
+    }
+
+    public function paths(): array
+    {
+        return array_merge(...array_map(static fn (Condition $part): array => $part->paths(), $this->parts));
     }
 
     public function comparisons(): array

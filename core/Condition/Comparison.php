@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition;
 
+use Herald\Condition\Operator\FromNow;
 use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Takes;
 use Herald\Record\Field;
@@ -18,20 +19,20 @@ use Herald\Value\Type;
 final readonly class Comparison implements Condition
 {
     /**
-     * @param  string|int|float|bool|array<array-key, mixed>|null  $value  a list where the operator takes several; money as an amount with currency, or as a plain
+     * @param  string|int|float|bool|Reference|array<array-key, mixed>|null  $value  a list where the operator takes several; money as an amount with currency, or as a plain
      *                                                                     number that is held against the amount in whatever currency
      */
     public function __construct(
         public Path $path,
         public Field $field,
         public Operator $operator,
-        public string|int|float|bool|array|null $value,
+        public string|int|float|bool|Reference|array|null $value,
     ) {
     }
 
     public function holds(array $data): bool
     {
-        return $this->operator->holds($this->path->in($data), $this->value, $this->field->type);
+        return $this->operator->holds($this->path->in($data), $this->against($data), $this->field->type);
     }
 
     public function judge(array $data): Verdict
@@ -54,10 +55,18 @@ final readonly class Comparison implements Condition
         return [
             'path' => (string) $this->path,
             'operator' => $this->operator->name(),
-            'value' => $this->value,
+            'value' => self::stored($this->value),
             'type' => $this->field->type->name(),
             'label' => $this->field->label->in('en'),
         ];
+    }
+
+    public function paths(): array
+    {
+        $others = array_filter(is_array($this->value) ? $this->value : [$this->value], static fn (mixed $one): bool => $one instanceof Reference);
+        $now = $this->operator instanceof FromNow ? [Path::of('now'), Path::of('source.zone')] : [];
+
+        return [$this->path, ...array_values(array_map(static fn (Reference $one): Path => $one->path, $others)), ...$now];
     }
 
     public function comparisons(): array
@@ -68,6 +77,9 @@ final readonly class Comparison implements Condition
     /** A found value as a person reads it: an option by its label, money with its currency. */
     public function shown(mixed $found): string
     {
+        if ($found instanceof Reference) {
+            return $found->label;
+        }
         if (Emptiness::of($found)) {
             return 'empty';
         }
@@ -83,9 +95,38 @@ final readonly class Comparison implements Condition
         return Formats::usual($this->field->type)->apply($found, new Locality('en', 'UTC', $options));
     }
 
+    /**
+     * What it is compared with, for these data: the values of other fields in place of their names, days in place of their number.
+     *
+     * @param  array<array-key, mixed>  $data
+     */
+    private function against(array $data): mixed
+    {
+        if ($this->operator instanceof FromNow) {
+            [$now, $zone] = [$data['now'] ?? null, is_array($data['source'] ?? null) ? $data['source']['zone'] ?? null : null];
+
+            return $this->operator->days($this->value, is_string($now) ? $now : null, is_string($zone) ? $zone : 'UTC');
+        }
+        $read = static fn (mixed $value): mixed => $value instanceof Reference ? $value->path->in($data) : $value;
+
+        return is_array($this->value) ? array_map($read, $this->value) : $read($this->value);
+    }
+
+    /** A value as {@see toArray} has it. */
+    private static function stored(mixed $value): mixed
+    {
+        return match (true) {
+            $value instanceof Reference => ['path' => (string) $value->path, 'label' => $value->label],
+            is_array($value) => array_map(self::stored(...), $value),
+            default => $value,
+        };
+    }
+
     private function shownValue(): string
     {
         return match (true) {
+            $this->operator->takes() === Takes::Days => $this->value === 1 ? 'day' : (is_scalar($this->value) ? $this->value : '').' days',
+            $this->operator->takes() === Takes::Two && is_array($this->value) => implode(' and ', array_map($this->shown(...), $this->value)),
             $this->operator->takes() === Takes::Nothing => '',
             $this->operator->takes() === Takes::Several && is_array($this->value) => implode(' or ', array_map($this->shown(...), $this->value)),
             default => $this->shown($this->value),

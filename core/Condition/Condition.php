@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Condition;
 
+use Herald\Record\Path;
+
 /** Something that holds or does not hold for a set of data. The one evaluator for manuscript, cues and claims. */
 interface Condition
 {
@@ -26,6 +28,13 @@ interface Condition
      * @return list<Comparison> all comparisons in it, in their order
      */
     public function comparisons(): array;
+
+    /**
+     * All that it reads from the data.
+     *
+     * @return list<Path> each from a root
+     */
+    public function paths(): array;
 
     /**
      * The condition by itself, readable without its vocabulary: see {@see ConditionReader::stored}.

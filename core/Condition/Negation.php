@@ -33,6 +33,11 @@ final readonly class Negation implements Condition
         return ['not' => $this->part->toArray()];
     }
 
+    public function paths(): array
+    {
+        return $this->part->paths();
+    }
+
     public function comparisons(): array
     {
         return $this->part->comparisons();

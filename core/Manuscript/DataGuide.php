@@ -7,6 +7,7 @@ namespace Herald\Manuscript;
 use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
 use Herald\Condition\Operator\Takes;
+use Herald\Condition\Quantifier;
 use Herald\Value\Adjustable;
 use Herald\Value\Format;
 use Herald\Value\Formats;
@@ -52,15 +53,22 @@ final class DataGuide
             ])).' |';
         }
         array_push($lines, '', 'As for a message of '.self::NOW.' in Europe/Dublin. Languages follow CLDR through ICU; telephone numbers are in the form of E.164\'s plans, by libphonenumber.', '',
-            '## Comparisons', '', 'Each is one class in `core/Condition/Operator` and one line in `Operators`. An empty field is equal to nothing, not more and not less.', '',
+            '## Comparisons', '', 'Each is one class in `core/Condition/Operator` and one line in `Operators`. An empty field is equal to nothing, not more and not less. In place of a value another field of the same kind can be named, `{"path": "order.total"}`.', '',
             '| comparison | compares with | suits, and reads there |', '|---|---|---|');
         foreach (Operators::all() as $name => $operator) {
             $takes = match ($operator->takes()) {
                 Takes::Nothing => 'nothing',
                 Takes::One => 'one value',
                 Takes::Several => 'several values',
+                Takes::Two => 'the least and the most',
+                Takes::Days => 'a number of days',
             };
             $lines[] = "| `{$name}` | {$takes} | ".self::cell(self::readings($operator)).' |';
+        }
+
+        array_push($lines, '', 'Conditions are put together of comparisons: `{"all": […]}`, `{"any": […]}`, `{"not": {…}}`; and about lists, `{"list": "order.items", "quantifier": "any", "item": "one", "where": {"path": "one.quantity", "operator": "more", "value": 2}}`:', '', '| quantifier | reads | of an empty list |', '|---|---|---|');
+        foreach (Quantifier::cases() as $quantifier) {
+            $lines[] = "| `{$quantifier->value}` | “{$quantifier->inWords()} …” | ".($quantifier === Quantifier::Any ? 'does not hold' : 'holds').' |';
         }
 
         return implode("\n", $lines)."\n";

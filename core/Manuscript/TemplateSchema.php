@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript;
 
 use Herald\Condition\Operator\Operators;
+use Herald\Condition\Quantifier;
 use Herald\Document\Schema;
 use Herald\Record\Path;
 use Herald\Style\ColourRole;
@@ -125,7 +126,7 @@ final class TemplateSchema
                 ],
             ],
             'condition' => [
-                'description' => 'all of, any of, not, or a comparison of the value at a path; while it is written its path may be empty and its value absent',
+                'description' => 'all of, any of, not, a comparison of the value at a path, or what holds for any, all or none of the items of a list; while it is written its path may be empty and its value absent',
                 'type' => 'object',
                 'additionalProperties' => false,
                 'properties' => [
@@ -134,12 +135,20 @@ final class TemplateSchema
                     'not' => ['$ref' => '#/$defs/condition'],
                     'path' => ['type' => 'string', 'pattern' => '^('.Path::PATTERN.')?$'],
                     'operator' => ['type' => 'string', 'enum' => array_keys(Operators::all())],
-                    'value' => ['description' => 'a text, number, true or false; a list of them for one_of; for money a number or {"amount", "currency"}', 'type' => ['string', 'number', 'boolean', 'array', 'object']],
+                    'value' => ['description' => 'a text, number, true or false; a list of them for one_of, the least and the most for between; for money a number or {"amount", "currency"}; another field as {"path"}', 'type' => ['string', 'number', 'boolean', 'array', 'object']],
+                    'list' => ['$ref' => '#/$defs/path'],
+                    'quantifier' => ['type' => 'string', 'enum' => array_column(Quantifier::cases(), 'value')],
+                    'item' => ['description' => 'the name by which "where" calls one of the items; "one" when absent', '$ref' => '#/$defs/name'],
+                    'where' => ['$ref' => '#/$defs/condition'],
                 ],
                 'minProperties' => 1,
-                'if' => ['not' => ['anyOf' => [['required' => ['all']], ['required' => ['any']], ['required' => ['not']]]]],
-                'then' => ['required' => ['path', 'operator']],
-                'else' => ['maxProperties' => 1],
+                'if' => ['anyOf' => [['required' => ['all']], ['required' => ['any']], ['required' => ['not']]]],
+                'then' => ['maxProperties' => 1],
+                'else' => [
+                    'if' => ['required' => ['list']],
+                    'then' => ['required' => ['quantifier', 'where'], 'properties' => ['path' => false, 'operator' => false, 'value' => false]],
+                    'else' => ['required' => ['path', 'operator'], 'properties' => ['quantifier' => false, 'item' => false, 'where' => false]],
+                ],
             ],
         ];
         // One after the other, so that a block is held against no more types than it takes to find its own.

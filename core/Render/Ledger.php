@@ -27,9 +27,7 @@ final class Ledger
     /** The number under which the condition is asked for while the message is filled. */
     public function number(Condition $condition): int
     {
-        foreach ($condition->comparisons() as $comparison) {
-            $this->uses($comparison->path);
-        }
+        array_map($this->uses(...), $condition->paths());
         $key = json_encode($condition->toArray(), JSON_THROW_ON_ERROR);
         if (! isset($this->numbers[$key])) {
             $this->numbers[$key] = count($this->conditions);

@@ -140,12 +140,16 @@ final readonly class ManifestReader
             throw $cue->fault('event', "\"{$name}\" is raised on records of type {$event->recordType}, the strand is about {$type->key}");
         }
         $becomes = $cue->node('becomes');
+        $condition = $becomes === null ? null : ConditionReader::read($becomes, $vocabulary);
+        if (in_array('now', array_map(static fn (Path $path): string => $path->root(), $condition?->paths() ?? []), true)) {
+            throw $cue->fault('becomes', 'nobody would notice when a condition that is counted from now comes true; begin with an event');
+        }
 
         return new Cue(
             $type->key,
             $name,
             $event->label ?? '',
-            $becomes === null ? null : ConditionReader::read($becomes, $vocabulary),
+            $condition,
             $cue->optionalString('wording'),
         );
     }

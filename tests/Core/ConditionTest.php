@@ -64,6 +64,29 @@ final class ConditionTest extends TestCase
         yield 'false is not empty' => [$is('paid', 'filled'), ['paid' => false], true];
         yield 'free field' => [$is('meta.table', 'is', '7'), [], true];
         yield 'free field that is not there' => [$is('meta.chair', 'empty'), [], true];
+        yield 'between' => [$is('size', 'between', [3, 5]), [], true];
+        yield 'not between' => [$is('day', 'between', ['2026-11-22', '2026-11-30']), [], false];
+        yield 'between fields' => [$is('size', 'between', [1, ['path' => 'visit.size']]), [], true];
+        yield 'within the next days' => [$is('day', 'within_next', 2), ['day' => '2026-11-24'], true];
+        yield 'after the next days' => [$is('day', 'within_next', 1), ['day' => '2026-11-24'], false];
+        yield 'today is within the next no days' => [$is('starts_at', 'within_next', 0), ['starts_at' => '2026-11-22T01:00:00Z'], true];
+        yield 'yesterday is not ahead' => [$is('day', 'within_next', 9), ['day' => '2026-11-21'], false];
+        yield 'within the last days' => [$is('day', 'within_last', 1), ['day' => '2026-11-21'], true];
+        yield 'tomorrow is not past' => [$is('day', 'within_last', 9), ['day' => '2026-11-23'], false];
+        yield 'the day is that of the time zone' => [$is('starts_at', 'within_last', 0), ['starts_at' => '2026-11-22T23:30:00+01:00'], true];
+        yield 'a language of a region' => [$is('guest.language', 'matches', ['fr', 'de']), ['guest' => ['language' => 'de-AT']], true];
+        yield 'a language whose tag begins alike' => [$is('guest.language', 'matches', ['d']), ['guest' => ['language' => 'de']], false];
+        yield 'another field' => [$is('guest.name', 'is', ['path' => 'visit.number']), ['number' => 'Ann', 'guest' => ['name' => 'Ann']], true];
+        yield 'less than another field' => [$is('size', 'more', ['path' => 'visit.share']), ['share' => '2.5'], true];
+        yield 'another field that is empty' => [$is('size', 'more', ['path' => 'visit.share']), ['share' => null], false];
+        $of = static fn (string $quantifier, array $where, string $list = 'visit.items'): array => ['list' => $list, 'quantifier' => $quantifier, 'where' => $where];
+        $dear = ['path' => 'one.price', 'operator' => 'more', 'value' => 20];
+        yield 'any item' => [$of('any', $dear), [], true];
+        yield 'all items' => [$of('all', $dear), [], false];
+        yield 'no item' => [$of('none', $dear), [], false];
+        yield 'any of none' => [$of('any', $dear), ['items' => []], false];
+        yield 'all of none' => [$of('all', $dear), ['items' => []], true];
+        yield 'a list of texts, with all else at hand' => [$of('any', ['all' => [['path' => 'one', 'operator' => 'is', 'value' => 'Ciara'], $is('paid', 'is', true)]], 'visit.guests'), [], true];
         yield 'all' => [['all' => [$is('paid', 'is', true), $is('size', 'more', 5)]], [], false];
         yield 'any' => [['any' => [$is('paid', 'is', true), $is('size', 'more', 5)]], [], true];
         yield 'not' => [['not' => $is('paid', 'is', true)], [], false];
@@ -77,7 +100,7 @@ final class ConditionTest extends TestCase
     public function test_it_holds_or_not_and_its_verdict_and_its_stored_form_agree(array $document, array $changes, bool $expected): void
     {
         $condition = self::read($document);
-        $data = ['visit' => Sample::record($changes)];
+        $data = ['visit' => Sample::record($changes), 'now' => '2026-11-22T08:00:00Z', 'source' => ['zone' => 'Europe/Dublin']];
 
         self::assertSame($expected, $condition->holds($data));
         self::assertSame($expected, $condition->judge($data)->holds);
@@ -108,6 +131,8 @@ final class ConditionTest extends TestCase
         self::assertSame('Status is open, not done and Party size is 3, not more than 8', $verdict->reason);
         self::assertCount(3, $verdict->parts);
         self::assertTrue($verdict->parts[1]->holds);
+        $of = static fn (string $quantifier, int $price): string => self::read(['list' => 'visit.items', 'quantifier' => $quantifier, 'where' => ['path' => 'one.price', 'operator' => 'more', 'value' => $price]])->judge($data)->reason;
+        self::assertSame(['Price is more than 20 (no. 1 of Items)', 'for none of Items, Price is more than 99', 'Price is €15.90, not more than 20 (no. 2 of Items)', 'for each of Items, Price is more than 1'], [$of('any', 20), $of('none', 99), $of('all', 20), $of('all', 1)]);
         $why = static fn (string $operator, string $value): string => self::read(['path' => 'visit.guest.name', 'operator' => $operator, 'value' => $value])->judge(['visit' => Sample::record(['guest' => ['name' => 'Ann']])])->reason;
         self::assertSame(['Name of the guest starts with an', 'Name of the guest is Ann, and does not contain bob'], [$why('starts_with', 'an'), $why('contains', 'bob')]);
     }
@@ -120,6 +145,11 @@ final class ConditionTest extends TestCase
         ]]);
 
         self::assertSame('Country of the guest is Ireland or United Kingdom or not (Paid is yes)', $condition->sentence());
+        $sentence = static fn (array $document): string => self::read($document)->sentence();
+        self::assertSame('for any of Items, Price is more than 20', $sentence(['list' => 'visit.items', 'quantifier' => 'any', 'where' => ['path' => 'one.price', 'operator' => 'more', 'value' => 20]]));
+        self::assertSame('Start is within the next 3 days', $sentence(['path' => 'visit.starts_at', 'operator' => 'within_next', 'value' => 3]));
+        self::assertSame('Party size is between 2 and 5', $sentence(['path' => 'visit.size', 'operator' => 'between', 'value' => [2, 5]]));
+        self::assertSame('Name of the guest is Number', $sentence(['path' => 'visit.guest.name', 'operator' => 'is', 'value' => ['path' => 'visit.number']]));
         $day = static fn (string $operator): string => self::read(['path' => 'visit.day', 'operator' => $operator, 'value' => '2026-11-21'])->sentence();
         self::assertSame(['Day is after November 21, 2026', 'Day is before November 21, 2026', 'Day is on or after November 21, 2026', 'Day is on or before November 21, 2026'], array_map($day, ['more', 'less', 'at_least', 'at_most']));
     }
@@ -133,6 +163,12 @@ final class ConditionTest extends TestCase
         yield 'operator that does not suit' => [['path' => 'visit.status', 'operator' => 'more', 'value' => 'open'], 'operator: "is more than" cannot be asked of visit.status, which is of type option'];
         yield 'value that is no option' => [['path' => 'visit.status', 'operator' => 'is', 'value' => 'opened'], 'value: "opened" is no value of status; it may be open, done'];
         yield 'value of another type' => [['path' => 'visit.size', 'operator' => 'more', 'value' => 'many'], 'value: "many" is no value of size, which is of type integer'];
+        yield 'half of between' => [['path' => 'visit.size', 'operator' => 'between', 'value' => [3]], 'value: the condition is not finished: between takes two values, the least and the most'];
+        yield 'days that are none' => [['path' => 'visit.day', 'operator' => 'within_next', 'value' => 'soon'], 'value: must be a whole number of days from 0 to 36,500'];
+        yield 'fields of two kinds' => [['path' => 'visit.size', 'operator' => 'is', 'value' => ['path' => 'visit.day']], 'value: “Party size”, of type integer, cannot be compared with visit.day, which is of type date'];
+        yield 'a secretive list' => [['list' => 'visit.size', 'quantifier' => 'any', 'where' => ['path' => 'one', 'operator' => 'filled']], 'list: "visit.size" is not a list but of type integer'];
+        yield 'a name that is taken' => [['list' => 'visit.items', 'quantifier' => 'any', 'item' => 'now', 'where' => ['path' => 'now', 'operator' => 'filled']], 'item: an item cannot be called "now": the word is taken'];
+        yield 'the same list within itself' => [['list' => 'visit.items', 'quantifier' => 'any', 'where' => ['list' => 'visit.items', 'quantifier' => 'any', 'item' => 'other', 'where' => ['path' => 'other.name', 'operator' => 'filled']]], 'where/list: "visit.items" is no list of the items that are gone through here'];
         yield 'deep inside' => [['all' => [['not' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => 'yes']]]], 'all/0/not/value: "yes" is no value of paid, which is of type boolean'];
     }
 

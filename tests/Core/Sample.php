@@ -25,7 +25,10 @@ final class Sample
     /** A record type with a field of every type. */
     public static function type(): RecordType
     {
-        return RecordType::ofJson(Json::ofArray([
+        /** @var RecordType|null $type */
+        static $type = null;
+
+        return $type ??= RecordType::ofJson(Json::ofArray([
             'key' => 'visit', 'name' => ['en' => 'Visit', 'de' => 'Besuch'], 'identity' => 'number', 'summary' => ['number', 'guest.name'],
             'fields' => [
                 ['key' => 'number', 'type' => 'text', 'required' => true],

@@ -78,7 +78,10 @@ final class ComposingTest extends TestCase
         $fields = array_column($desk->json('fields'), null, 'path');
         self::assertSame(['Line total', 'money', 'order.items'], [$fields['order.items.*.line_total']['label'], $fields['order.items.*.line_total']['type'], $fields['order.items.*.line_total']['list']]);
         self::assertFalse($fields['order.customer']['single']);
-        self::assertContains('date_long', $fields['order.placed_at']['formats']);
+        self::assertContains('date_long', array_column($desk->json('formats.datetime'), 'name'));
+        self::assertSame(['=0', 'one', 'other'], array_column(array_column($desk->json('formats.integer'), 'parameters', 'name')['words_by_number'], 'name'), 'the plural categories of the language');
+        self::assertContains('other', array_column($fields['order.status']['parameters']['words_by_value'], 'name'));
+        self::assertSame([true, 'address'], [$fields['order.delivery']['single'], $fields['order.delivery']['usual']]);
         self::assertSame('order.items', $desk->json('fresh.line_items.list'));
         self::assertSame(['is more than', 'is after'], [($words = array_column($desk->json('operators'), 'words', 'name')['more'])['money'], $words['date']]);
         self::assertSame(['typical'], $desk->json('cast.0.shows'));

@@ -53,6 +53,6 @@ abstract class Operator
      */
     public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
-        return $holds ? $this->sentence($type, $label, $value) : "{$label} is {$found}, ".preg_replace('/^is/', 'not', $this->inWords($type)).' '.$value;
+        return $holds ? $this->sentence($type, $label, $value) : "{$label} is {$found}, ".preg_replace('/^(is|was)\b/', 'not', $this->inWords($type)).' '.$value;
     }
 }

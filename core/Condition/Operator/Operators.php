@@ -16,7 +16,7 @@ final class Operators
     public static function all(): array
     {
         if (self::$byName === null) {
-            $all = [new Is, new IsNot, new OneOf, new More, new Less, new AtLeast, new AtMost, new Contains, new StartsWith, new EndsWith, new ReadsAs, new IsEmpty, new IsFilled];
+            $all = [new Is, new IsNot, new OneOf, new More, new Less, new AtLeast, new AtMost, new Between, new WithinNext, new WithinLast, new Matches, new Contains, new StartsWith, new EndsWith, new ReadsAs, new IsEmpty, new IsFilled];
             self::$byName = array_combine(array_map(static fn (Operator $operator): string => $operator->name(), $all), $all);
         }
 
