@@ -1361,7 +1361,7 @@ export interface components {
                     [key: string]: string;
                 };
                 /** @enum {string} */
-                takes: "nothing" | "one" | "several";
+                takes: "nothing" | "one" | "several" | "two" | "days";
             }[];
             colours: components["schemas"]["Palette"];
             tokens: components["schemas"]["Tokens"];

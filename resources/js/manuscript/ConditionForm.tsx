@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useDesk, type Field } from './desk';
+import { useDesk, type Desk, type Field } from './desk';
 import { declared, type Scope } from './document';
 import { FieldChoice } from './Lists';
 import { useScope } from './scope';
@@ -9,11 +9,20 @@ interface Comparison {
     operator: string;
     value?: unknown;
 }
-type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | Comparison;
+/** What holds for items of a list; in "where" one of them is called by the name in "item". */
+interface OfItems {
+    list: string;
+    quantifier: 'any' | 'all' | 'none';
+    item?: string;
+    where: Condition;
+}
+type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | OfItems | Comparison;
 
 const joined = (condition: Condition): 'all' | 'any' | null => ('all' in condition ? 'all' : 'any' in condition ? 'any' : null);
 const partsOf = (condition: Condition): Condition[] => ('all' in condition ? condition.all : 'any' in condition ? condition.any : [condition]);
 const isFilled = (value: unknown): boolean => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0);
+
+const QUANTIFIERS: Record<OfItems['quantifier'], string> = { any: 'for any of', all: 'for each of', none: 'for none of' };
 
 const UNBEGUN: Condition = { path: '', operator: 'is' };
 
@@ -56,6 +65,7 @@ function Group({ condition, scope, change }: { condition: Condition; scope: Scop
         change(next.length === 1 && only ? only : as === 'all' ? { all: next } : { any: next });
     };
     const last = parts.at(-1);
+    // What is said of a field is often said of the same one again.
     const more = (as: 'all' | 'any') => put([...parts, last && 'path' in last ? { path: last.path, operator: last.operator } : UNBEGUN], as);
 
     return (
@@ -66,14 +76,19 @@ function Group({ condition, scope, change }: { condition: Condition; scope: Scop
                     {'path' in part ? (
                         <Sentence comparison={part} scope={scope} change={(next) => put(parts.with(index, next))} />
                     ) : 'not' in part ? (
-                        <span className="flex gap-1.5 items-center">
+                        <div className="flex flex-wrap gap-1.5 items-start border-l-2 border-brass pl-2">
                             <b className="font-serif italic text-accent">not</b> <Group condition={part.not} scope={scope} change={(next) => put(parts.with(index, { not: next }))} />
-                        </span>
+                        </div>
+                    ) : 'list' in part ? (
+                        <Items part={part} scope={scope} change={(next) => put(parts.with(index, next))} />
                     ) : (
                         <div className="border-l-2 border-brass pl-2">
                             <Group condition={part} scope={scope} change={(next) => put(parts.with(index, next))} />
                         </div>
                     )}
+                    <button type="button" className="btn btn-ghost btn-xs" title={'not' in part ? 'As it is said, no longer its contrary' : 'The contrary of this'} onClick={() => put(parts.with(index, 'not' in part ? part.not : { not: part }))}>
+                        {'not' in part ? 'without “not”' : 'not'}
+                    </button>
                     {parts.length > 1 && (
                         <button type="button" className="btn btn-ghost btn-xs" onClick={() => put(parts.toSpliced(index, 1))}>
                             Take out
@@ -92,16 +107,44 @@ function Group({ condition, scope, change }: { condition: Condition; scope: Scop
                         or …
                     </button>
                 )}
+                {kind && (
+                    <button type="button" className="btn btn-xs" onClick={() => put([...parts, kind === 'all' ? { any: [UNBEGUN, UNBEGUN] } : { all: [UNBEGUN, UNBEGUN] }])}>
+                        {kind === 'all' ? 'and one of several …' : 'or several together …'}
+                    </button>
+                )}
             </div>
         </div>
     );
 }
 
-function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Scope; change: (comparison: Comparison) => void }) {
+/** What holds for items of a list. */
+function Items({ part, scope, change }: { part: OfItems; scope: Scope; change: (condition: Condition) => void }) {
+    const { byPath } = useDesk();
+    const list = declared(part.list, scope);
+
+    return (
+        <div className="grid gap-1.5 border-l-2 border-brass pl-2">
+            <span className="flex gap-1.5 items-center">
+                <select aria-label="Of how many" className="select select-xs bg-raised w-auto" value={part.quantifier} onChange={(event) => change({ ...part, quantifier: event.target.value as OfItems['quantifier'] })}>
+                    {Object.entries(QUANTIFIERS).map(([quantifier, words]) => (
+                        <option key={quantifier} value={quantifier}>
+                            {words}
+                        </option>
+                    ))}
+                </select>
+                <b>{byPath.get(list)?.label ?? part.list}</b>
+            </span>
+            <Group condition={part.where} scope={{ ...scope, [part.item ?? 'one']: list }} change={(where) => change({ ...part, where })} />
+        </div>
+    );
+}
+
+function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Scope; change: (condition: Condition) => void }) {
     const desk = useDesk();
     const field = desk.byPath.get(declared(comparison.path, scope));
     const operators = desk.operators.filter((operator) => !field || field.type in operator.words);
     const operator = desk.operators.find(({ name }) => name === comparison.operator);
+    const item = Object.keys(scope).includes('one') ? `one${Object.keys(scope).length}` : 'one';
 
     return (
         <>
@@ -116,9 +159,14 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
                 className="select select-xs bg-raised w-auto"
                 value={comparison.operator}
                 onChange={(event) => {
+                    const quantifier = Object.keys(QUANTIFIERS).find((one) => event.target.value === `of:${one}`) as OfItems['quantifier'] | undefined;
+                    if (quantifier) {
+                        change({ list: comparison.path, quantifier, item, where: UNBEGUN });
+
+                        return;
+                    }
                     const next = desk.operators.find(({ name }) => name === event.target.value);
-                    const isList = next?.takes === 'several';
-                    const kept = Array.isArray(comparison.value) ? (isList ? comparison.value : (comparison.value[0] as unknown)) : isList && isFilled(comparison.value) ? [comparison.value] : comparison.value;
+                    const kept = next?.takes === operator?.takes ? comparison.value : changed(comparison.value, next?.takes);
                     change({ path: comparison.path, operator: event.target.value, ...(next && next.takes !== 'nothing' && isFilled(kept) ? { value: kept } : {}) });
                 }}
             >
@@ -127,15 +175,101 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
                         {words[field?.type ?? ''] ?? Object.values(words)[0]}
                     </option>
                 ))}
+                {field?.type === 'list' &&
+                    Object.entries(QUANTIFIERS).map(([quantifier, words]) => (
+                        <option key={quantifier} value={`of:${quantifier}`}>
+                            … {words} them
+                        </option>
+                    ))}
             </select>
-            {operator && operator.takes !== 'nothing' && field && <Value field={field} several={operator.takes === 'several'} value={comparison.value} change={(value) => change({ ...comparison, value })} />}
+            {operator && field && <Against field={field} takes={operator.takes} value={comparison.value} scope={scope} change={(value) => change({ ...comparison, value })} />}
         </>
     );
 }
 
+type Taken = Desk['operators'][number]['takes'];
+
+/** What was compared with, as far as an operator that takes something else can have it. */
+function changed(value: unknown, takes: Taken | undefined): unknown {
+    const [first] = Array.isArray(value) ? (value as unknown[]) : [value];
+
+    return !isFilled(first) || takes === 'days' ? undefined : takes === 'several' || takes === 'two' ? [first] : first;
+}
+
+const isReference = (value: unknown): value is { path: string } => typeof value === 'object' && value !== null && 'path' in value;
+
+/** What a field is compared with: nothing, one value, several, two, or days. */
+function Against({ field, takes, value, scope, change }: { field: Field; takes: Taken; value: unknown; scope: Scope; change: (value: unknown) => void }) {
+    if (takes === 'nothing') {
+        return null;
+    }
+    if (takes === 'days') {
+        return (
+            <label className="flex items-center gap-1.5">
+                <input aria-label="Number of days" type="number" min={0} className="input input-xs bg-raised w-16" value={typeof value === 'number' ? value : ''} onChange={(event) => change(event.target.value === '' ? undefined : event.target.valueAsNumber)} /> days
+            </label>
+        );
+    }
+    if (takes === 'two') {
+        const [least, most] = Array.isArray(value) ? (value as unknown[]) : [];
+        // A list has no gaps in JSON: what is not there yet is an empty text.
+        const both = (one: unknown, other: unknown) => change(!isFilled(one) && !isFilled(other) ? undefined : [one ?? '', other ?? '']);
+
+        return (
+            <>
+                <One field={field} value={least} scope={scope} change={(one) => both(one, most)} /> and <One field={field} value={most} scope={scope} change={(other) => both(least, other)} />
+            </>
+        );
+    }
+
+    return takes === 'several' ? <Value field={field} several value={value} change={change} /> : <One field={field} value={value} scope={scope} change={change} />;
+}
+
+/** One value, or another field of the same kind in its place. */
+function One({ field, value, scope, change }: { field: Field; value: unknown; scope: Scope; change: (value: unknown) => void }) {
+    const desk = useDesk();
+    const [choosing, setChoosing] = useState(false);
+    if (isReference(value) || choosing) {
+        const path = isReference(value) ? value.path : '';
+
+        return (
+            <span className="flex items-center gap-1.5">
+                <FieldChoice chosen={desk.byPath.get(declared(path, scope))} path={path} scope={scope} suits={(one) => kindOf(one) === kindOf(field)} choose={(chosen) => change({ path: chosen })} />
+                <button
+                    type="button"
+                    className="link-quiet cursor-pointer text-[12px]"
+                    onClick={() => {
+                        setChoosing(false);
+                        change(undefined);
+                    }}
+                >
+                    a value
+                </button>
+            </span>
+        );
+    }
+
+    return (
+        <span className="flex items-center gap-1.5">
+            <Value field={field} several={false} value={value} change={change} />
+            {field.single && field.type !== 'list' && (
+                <button type="button" className="link-quiet cursor-pointer text-[12px]" onClick={() => setChoosing(true)}>
+                    another field
+                </button>
+            )}
+        </span>
+    );
+}
+
+/** Fields of one kind can be held against each other. */
+const KINDS: Record<string, string> = { integer: 'number', decimal: 'number', email: 'text', phone: 'text', url: 'text' };
+const kindOf = (field: Field): string => KINDS[field.type] ?? field.type;
+
 const INPUTS: Record<string, string> = { number: 'number', day: 'date', moment: 'datetime-local' };
 
 function Value({ field, several, value, change }: { field: Field; several: boolean; value: unknown; change: (value: unknown) => void }) {
+    const { languages } = useDesk();
+    const options = field.type === 'language' ? languages.map(({ tag, name }) => ({ value: tag, label: name })) : field.options;
     if (field.input === 'yes_no') {
         return (
             <select aria-label="Value" className="select select-xs bg-raised w-auto" value={typeof value === 'boolean' ? String(value) : ''} onChange={(event) => change(event.target.value === 'true')}>
@@ -147,12 +281,12 @@ function Value({ field, several, value, change }: { field: Field; several: boole
             </select>
         );
     }
-    if (field.options.length > 0 && several) {
+    if (options.length > 0 && several) {
         const chosen = Array.isArray(value) ? (value as string[]) : [];
 
         return (
             <span className="flex flex-wrap gap-x-3 gap-y-1">
-                {field.options.map((option) => (
+                {options.map((option) => (
                     <label key={option.value} className="flex gap-1 items-center">
                         <input
                             type="checkbox"
@@ -166,13 +300,13 @@ function Value({ field, several, value, change }: { field: Field; several: boole
             </span>
         );
     }
-    if (field.options.length > 0) {
+    if (options.length > 0) {
         return (
             <select aria-label="Value" className="select select-xs bg-raised w-auto" value={typeof value === 'string' ? value : ''} onChange={(event) => change(event.target.value)}>
                 <option value="" disabled>
                     choose
                 </option>
-                {field.options.map((option) => (
+                {options.map((option) => (
                     <option key={option.value} value={option.value}>
                         {option.label}
                     </option>

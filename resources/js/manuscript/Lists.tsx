@@ -61,7 +61,7 @@ function FieldItem({ field, path, choose }: { field: Field; path: string; choose
 }
 
 /** A field that is chosen from a searchable list of all that may be named here. */
-export function FieldChoice({ chosen, path, scope, choose }: { chosen: Field | undefined; path: string; scope: Scope; choose: (path: string, field: Field) => void }) {
+export function FieldChoice({ chosen, path, scope, suits, choose }: { chosen: Field | undefined; path: string; scope: Scope; suits?: (field: Field) => boolean; choose: (path: string, field: Field) => void }) {
     const desk = useDesk();
     const [open, setOpen] = useState(false);
     const label = chosen ? fieldName(desk.byPath, chosen) : path || 'choose a field';
@@ -74,7 +74,7 @@ export function FieldChoice({ chosen, path, scope, choose }: { chosen: Field | u
             </button>
             <Palette open={open} close={() => setOpen(false)} label="Choose a field" placeholder="Label, path or value">
                 {desk.fields.map((field) => {
-                    const here = field.single ? written(field.path, scope) : null;
+                    const here = field.single && (suits?.(field) ?? true) ? written(field.path, scope) : null;
 
                     return (
                         here && (
