@@ -6,6 +6,7 @@ use App\Http\Controllers\App\BrandDesignController;
 use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\DocumentController;
+use App\Http\Controllers\App\FieldController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Controllers\App\PeopleController;
@@ -77,6 +78,9 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::middleware('can:write,source')->group(function (): void {
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
+        Route::post('fields/{type}', [FieldController::class, 'store']);
+        Route::post('fields/{type}/trial', [FieldController::class, 'tried'])->middleware('throttle:stage');
+        Route::delete('fields/{type}/{key}', [FieldController::class, 'destroy']);
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
         Route::post('blocks', [DeskController::class, 'blocks'])->middleware('throttle:stage');
         Route::post('pasted', [DeskController::class, 'pasted'])->middleware('throttle:stage');

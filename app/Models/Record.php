@@ -56,6 +56,7 @@ final class Record extends Model
     /** Takes over normalised data, and seals its secrets; the revision goes up when they differ. */
     public function take(RecordType $type, array $data): void
     {
+        $data = $type->given($data);
         // What is sealed looks different each time, though it be the same.
         if ($this->exists && $this->says($type, $data)) {
             return;
@@ -96,7 +97,7 @@ final class Record extends Model
         $data = Seal::close($type->fields, $data);
         $this->data = $data;
         $this->words = SearchWords::of(implode(' ', array_filter(Arr::flatten(array_map(
-            fn ($path) => $path->in($data),
+            fn ($path) => $path->in($type->computed($data)),
             $type->summary,
         )), is_scalar(...))).' '.$this->key.' '.self::addresses($data));
     }

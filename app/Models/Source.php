@@ -7,9 +7,11 @@ namespace App\Models;
 use Herald\Brand\Brand as Design;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Node;
 use Herald\Record\RecordType;
 use Herald\Source\Manifest;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\DB;
@@ -22,6 +24,7 @@ use Laravel\Sanctum\HasApiTokens;
  * @property string $key
  * @property string $name
  * @property string $manifest_hash of the manifest that holds
+ * @property string $own_fields_hash of the computed fields that people have added; empty where there are none
  * @property int|null $manifest_version_id
  * @property string $url the web address of its own
  */
@@ -60,10 +63,29 @@ final class Source extends Model
     /** The manifest, read. It was checked when it was loaded. The built-in words in it are read when they are asked for. */
     public function manifest(): Manifest
     {
-        return self::$read["{$this->id}:{$this->manifest_hash}"] ??= Manifest::stored(
-            Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}"),
+        return self::$read["{$this->id}:{$this->manifest_hash}:{$this->own_fields_hash}"] ??= Manifest::stored(
+            $this->outline(),
             fn (string $notice, string $language, string $hash): array => Json::ofText((string) BuiltIn::query()->whereIn('notice_id', $this->notices()->where('key', $notice)->select('id'))->where(['language' => $language, 'hash' => $hash])->value('document'), "{$notice}, {$language}")->data,
         );
+    }
+
+    /** The manifest without the built-in words, and with the computed fields that people have added. */
+    private function outline(): Json
+    {
+        $outline = Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}");
+        if ($this->own_fields_hash === '') {
+            return $outline;
+        }
+        $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());
+        $types = array_map(static fn (Node $type): array => [...$type->data, 'own' => $own[$type->string('key')] ?? []], array_values($outline->node()->nodes('record_types')));
+
+        return Json::ofArray([...$outline->data, 'record_types' => $types], "manifest of {$this->key}");
+    }
+
+    /** @return HasMany<OwnField, $this> */
+    public function ownFields(): HasMany
+    {
+        return $this->hasMany(OwnField::class);
     }
 
     /** The brand that templates wear which name none. There always is one: the first is made of the source's own colours. */

@@ -8,6 +8,7 @@ use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
 use Herald\Condition\Operator\Takes;
 use Herald\Condition\Quantifier;
+use Herald\Record\Computations;
 use Herald\Value\Adjustable;
 use Herald\Value\Format;
 use Herald\Value\Formats;
@@ -70,6 +71,14 @@ final class DataGuide
         foreach (Quantifier::cases() as $quantifier) {
             $lines[] = "| `{$quantifier->value}` | “{$quantifier->inWords()} …” | ".($quantifier === Quantifier::Any ? 'does not hold' : 'holds').' |';
         }
+
+        array_push($lines, '', '## Computed fields', '', 'A field of a record type may be computed from others, by its manifest, `"computed": {"kind": "sum", "list": "order.items", "of": "quantity"}`, or by a person in the data sheet. It can be named wherever a field can be. Each kind is one class in `core/Computed` and one line in `kinds.php`.', '', '| kind | computed from |', '|---|---|');
+        foreach (Computations::all() as $name => $computation) {
+            $schema = $computation::schema();
+            $asks = array_map(static fn (string $member, array $ask): string => "`{$member}`".(in_array($member, $schema['required'], true) ? '' : ' (may be left out)').(is_array($ask['x-types'] ?? null) ? ': '.implode(', ', array_filter($ask['x-types'], is_string(...))) : ''), array_keys($schema['properties']), $schema['properties']);
+            $lines[] = "| `{$name}` | ".self::cell(implode('; ', $asks)).' |';
+        }
+        array_push($lines, '', 'What is empty is left out of sums and of the others over a list; what is computed from an empty field is empty. Amounts of two currencies are not put together: the field is empty then, and the data sheet says why.');
 
         return implode("\n", $lines)."\n";
     }

@@ -18,6 +18,7 @@ final readonly class Field
      * @param  string|null  $zone  for a date with time: the sibling field that holds its IANA time zone
      * @param  array<string, Field>  $fields  the fields of an object, or of each item of a list of objects, by key
      * @param  FieldType|null  $of  for a list of single values: the type of one
+     * @param  Computation|null  $computation  how it gets its value out of other fields; null where it is given
      */
     private function __construct(
         public string $key,
@@ -28,6 +29,7 @@ final readonly class Field
         public ?string $zone = null,
         public array $fields = [],
         public ?FieldType $of = null,
+        public ?Computation $computation = null,
     ) {
     }
 
@@ -52,6 +54,12 @@ final readonly class Field
             self::listOf($node),
             ! $type instanceof Type\Items || $node->has('fields') ? null : FieldTypes::named($node->optionalString('of') ?? 'text'),
         );
+    }
+
+    /** A field that is computed from others. */
+    public static function computed(string $key, Caption $label, Computation $computation): self
+    {
+        return new self($key, $label, $computation->type(), computation: $computation);
     }
 
     /** A field that the core itself declares, such as the source's name. */
@@ -102,7 +110,7 @@ final readonly class Field
     /** The same field under another label. */
     public function called(string $label): self
     {
-        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of);
+        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation);
     }
 
     /** The field that stands for one item of this list, under the name a repeat gives it. */

@@ -13,7 +13,7 @@ use Herald\Value\Type;
 /**
  * Checks a record's data against its type and brings it into its normal form: every declared field is there, possibly
  * null (an absent object has null members, an absent list is empty), empty texts are null, moments are in UTC. Members that
- * are not declared are kept as they are.
+ * are not declared are kept as they are. What is computed is computed anew, but for what depends on a moment.
  */
 final class RecordReader
 {
@@ -44,7 +44,7 @@ final class RecordReader
             $reader->faults->add($type->identity, $fault);
         }
 
-        return $reader->finish($reader->fields($type->fields, $data, ''));
+        return $type->computed($reader->finish($reader->fields($type->fields, $data, '')));
     }
 
     /**
@@ -147,7 +147,7 @@ final class RecordReader
     {
         $read = [];
         foreach ($fields as $key => $field) {
-            $read[$key] = $this->value($field, $data[$key] ?? null, $place.'/'.$key);
+            $read[$key] = $field->computation === null ? $this->value($field, $data[$key] ?? null, $place.'/'.$key) : $field->type->nothing();
         }
         foreach (array_diff_key($data, $fields) as $key => $value) {
             $read[(string) $key] = $value;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
@@ -50,7 +51,8 @@ final readonly class RecordType
         if (! Vocabulary::mayBeCalled($key)) {
             throw $node->fault('key', "a record type cannot be called \"{$key}\": the word is taken");
         }
-        $fields = Field::listOf($node);
+        $name = Caption::of($node->raw('name'), ucfirst($key));
+        $fields = self::withComputed(Field::listOf($node), $node, $key, $name);
         $identity = $node->string('identity');
         $identityType = ($fields[$identity] ?? null)?->type;
         if (! $identityType instanceof Type\Text && ! $identityType instanceof Type\Integer) {
@@ -58,7 +60,7 @@ final readonly class RecordType
         }
         $type = new self(
             $key,
-            Caption::of($node->raw('name'), ucfirst($key)),
+            $name,
             Caption::of($node->raw('plural') ?? $node->raw('name'), ucfirst($key).'s'),
             $identity,
             array_map(Path::of(...), $node->strings('summary')),
@@ -78,6 +80,96 @@ final readonly class RecordType
         self::checkZones($fields, $node);
 
         return $type;
+    }
+
+    /**
+     * The record's data with what is computed from them.
+     *
+     * @param  array<string, mixed>  $data  normalised
+     * @param  string|null  $now  the moment that days and hours are counted to; null where there is none: what depends on it is empty
+     * @param  string  $zone  IANA time zone of the source, whose days are counted
+     * @param  Faults|null  $faults  takes why a field has no value, where there is a reason
+     * @return array<string, mixed>
+     */
+    public function computed(array $data, ?string $now = null, string $zone = 'UTC', ?Faults $faults = null): array
+    {
+        foreach ($this->fields as $key => $field) {
+            if ($field->computation === null) {
+                continue;
+            }
+            try {
+                $data[$key] = $field->computation->value([$this->key => $data, 'source' => ['zone' => $zone], ...($now === null ? [] : ['now' => $now])]);
+            } catch (NotComputable $e) {
+                $data[$key] = null;
+                $faults?->add($this->key.'.'.$key, $e->getMessage());
+            }
+        }
+
+        return $data;
+    }
+
+    /** Whether any of its fields is computed. */
+    public function isComputed(): bool
+    {
+        return array_filter($this->fields, static fn (Field $field): bool => $field->computation !== null) !== [];
+    }
+
+    /**
+     * The record's data without what is computed from them, as they are kept.
+     *
+     * @param  array<string, mixed>  $data
+     * @return array<string, mixed>
+     */
+    public function given(array $data): array
+    {
+        return array_diff_key($data, array_filter($this->fields, static fn (Field $field): bool => $field->computation !== null));
+    }
+
+    /**
+     * The fields, with those that are computed: what the source declares, and what people here have added, as far as it still fits.
+     *
+     * @param  array<string, Field>  $fields
+     * @return array<string, Field>
+     *
+     * @throws InvalidDocument when something that the source declares does not fit
+     */
+    private static function withComputed(array $fields, Node $node, string $key, Caption $name): array
+    {
+        $all = $fields;
+        // One may be computed from those above it: what is not read yet is not there.
+        $unread = $nodes = array_column(array_map(static fn (Node $one): array => [$one->string('key'), $one], array_filter($node->nodes('fields'), static fn (Node $one): bool => $one->has('computed'))), 1, 0);
+        foreach ($nodes as $one) {
+            $declared = $fields[$one->string('key')];
+            $computation = Computations::read($one->node('computed') ?? $one, Vocabulary::ofFields($key, $name, array_diff_key($all, $unread)));
+            if ($computation->type()->name() !== $declared->type->name() || $declared->required) {
+                throw $one->fault('type', $declared->required ? 'what is computed cannot be required: it may be empty' : "is computed as {$computation->type()->name()}, not as {$declared->type->name()}");
+            }
+            $all[$declared->key] = Field::computed($declared->key, $declared->label, $computation);
+            unset($unread[$declared->key]);
+        }
+        foreach ($node->nodes('own') as $one) {
+            try {
+                $all += [$one->string('key') => self::own($one, Vocabulary::ofFields($key, $name, $all))];
+            } catch (InvalidDocument) {
+                // What it is computed from is no longer declared.
+            }
+        }
+
+        return $all;
+    }
+
+    /**
+     * A computed field that a person has added: `{"key", "label", "computed"}`.
+     *
+     * @param  Vocabulary  $vocabulary  what it may be computed from
+     *
+     * @throws InvalidDocument when it does not fit
+     */
+    public static function own(Node $node, Vocabulary $vocabulary): Field
+    {
+        $label = $node->string('label');
+
+        return Field::computed($node->string('key'), Caption::of($label, $label), Computations::read($node->node('computed') ?? throw $node->fault('computed', 'must be there'), $vocabulary));
     }
 
     /**

@@ -27,8 +27,26 @@ final class RecordTypeSchema
         return json_encode([...$schema->data, '$defs' => [
             ...$schema->node()->array('$defs'),
             'field_type' => ['description' => implode('; ', $described), 'type' => 'string', 'enum' => self::names($types)],
+            'computed' => self::computed(),
             'item_type' => ['description' => 'the type of one item of a list of single values', 'type' => 'string', 'enum' => self::names($inLists)],
         ]], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /**
+     * What a field is computed from, by its kind.
+     *
+     * @return array<string, mixed>
+     */
+    private static function computed(): array
+    {
+        $choice = [];
+        foreach (array_reverse(Computations::all()) as $name => $kind) {
+            $schema = $kind::schema();
+            $own = ['title' => $schema['title'], 'required' => $schema['required'], 'properties' => ['kind' => true, ...$schema['properties']], 'additionalProperties' => false];
+            $choice = ['if' => ['properties' => ['kind' => ['const' => $name]]], 'then' => $own, ...($choice === [] ? [] : ['else' => $choice])];
+        }
+
+        return ['description' => 'from what the value is computed; it is not given then', 'type' => 'object', 'required' => ['kind'], 'properties' => ['kind' => ['type' => 'string', 'enum' => array_keys(Computations::all())]], ...$choice];
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Language\Caption;
 use Herald\Value\Type;
 
 /**
@@ -30,8 +31,19 @@ final readonly class Vocabulary
      */
     public static function of(RecordType $type, array $given = []): self
     {
+        return self::ofFields($type->key, $type->name, $type->fields, $given);
+    }
+
+    /**
+     * The same for fields that are no type yet.
+     *
+     * @param  array<string, Field>  $fields
+     * @param  array<string, Field>  $given
+     */
+    public static function ofFields(string $key, Caption $name, array $fields, array $given = []): self
+    {
         return new self([
-            $type->key => Field::object($type->key, $type->name->in('en'), array_values($type->fields)),
+            $key => Field::object($key, $name->in('en'), array_values($fields)),
             'given' => Field::object('given', 'Given', array_values($given)),
             ...self::everywhere(),
         ]);

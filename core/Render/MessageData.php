@@ -26,8 +26,10 @@ final readonly class MessageData
      */
     public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null): self
     {
+        $moment = $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+
         return new self([
-            $type->key => $record,
+            $type->key => $type->computed($record, $moment, $source->zone),
             'given' => $given,
             'source' => $source->toArray(),
             'recipient' => [
@@ -36,7 +38,7 @@ final readonly class MessageData
                 'language' => $recipient?->language,
             ],
             'brand' => ['name' => $message->brand['name'] ?? '', 'legal' => $message->brand['legal'] ?? $source->legal],
-            'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
+            'now' => $moment,
         ], $source);
     }
 

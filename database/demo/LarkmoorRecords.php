@@ -96,7 +96,7 @@ final class LarkmoorRecords
         $address = ['name' => $person['first_name'].' '.$person['last_name'], 'street' => $this->random->getInt(1, 99).' '.$this->pick(['Moor Road', 'Sternwartestraße', 'Harbour Lane', 'Rue des Étoiles']), 'postcode' => 'X'.$this->random->getInt(100, 999), 'city' => $this->pick(['Larkmoor', 'Dunmore', 'Oberried', 'Saint-Clair']), 'country' => $abroad];
 
         return [
-            'number' => $number, 'placed_at' => self::moment($placed), 'status' => $status,
+            'number' => $number, 'placed_at' => self::moment($placed), 'pay_by' => in_array($status, ['pending', 'failed'], true) ? $placed->modify('14 days')->format('Y-m-d') : null, 'status' => $status,
             'payment_method' => $this->pick(['Card', 'Bank transfer', 'Invoice']), 'delivery_method' => $this->pick(['Post', 'Courier']),
             'items' => $items, ...$this->sums($items, 'EUR', 2),
             'customer' => $person, 'billing' => $address, 'delivery' => $address,

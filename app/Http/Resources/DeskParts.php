@@ -31,7 +31,7 @@ final class DeskParts
         return [
             'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
             'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
-            'fields' => FieldList::of($vocabulary, $language), 'formats' => FormatList::byType($language), 'needed_contrast' => Contrast::TEXT,
+            'fields' => FieldList::of($vocabulary, $language), 'formats' => FormatList::byType($language), 'computations' => ComputationList::all(), 'needed_contrast' => Contrast::TEXT,
             'operators' => array_map(static fn (Operator $operator): array => [
                 'name' => $operator->name(), 'takes' => $operator->takes()->value,
                 'words' => array_map($operator->inWords(...), array_column(array_map(static fn (FieldType $type): array => [$type->name(), $type], array_filter(FieldTypes::all(), $operator->suits(...))), 1, 0)),

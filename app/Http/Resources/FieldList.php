@@ -39,7 +39,7 @@ final class FieldList
             'single' => $field->type->isSingle() || $field->type instanceof Type\Items || AddressFormat::isIn(array_keys($field->fields)), 'input' => $field->type->input()->value,
             'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
             'parameters' => (object) FormatList::ofField($field, $language),
-            'usual' => Formats::usual($field->type)->name(),
+            'usual' => Formats::usual($field->type)->name(), 'computed' => $field->computation?->sentence(),
         ];
         $lines = [$line];
         if ($field->of !== null) {

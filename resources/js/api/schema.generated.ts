@@ -346,6 +346,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/fields/{type}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A computed field for all records of a type */
+        post: operations["addField"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/fields/{type}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a computed field would say of a record */
+        post: operations["tryField"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/fields/{type}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a computed field out that nothing is written with */
+        delete: operations["removeField"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/templates/{key}/stage": {
         parameters: {
             query?: never;
@@ -1306,6 +1357,14 @@ export interface components {
                 [key: string]: components["schemas"]["Parameter"][];
             };
             usual: string;
+            /** @description from what it is computed */
+            computed: string | null;
+        };
+        /** @description as record-type.json has it */
+        Computed: {
+            kind: string;
+        } & {
+            [key: string]: unknown;
         };
         /** @description something that a format can be told */
         Parameter: {
@@ -1354,6 +1413,20 @@ export interface components {
                     parameters: components["schemas"]["Parameter"][];
                 }[];
             };
+            /** @description the computed fields that people have added, by path */
+            own_fields: string[];
+            computations: {
+                name: string;
+                title: string;
+                asks: {
+                    name: string;
+                    title: string;
+                    /** @enum {string} */
+                    kind: "list" | "item" | "field" | "condition" | "text";
+                    types: string[];
+                    needed: boolean;
+                }[];
+            }[];
             operators: {
                 name: string;
                 /** @description by each type of field that it suits */
@@ -2413,6 +2486,97 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addField: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: components["parameters"]["type"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    label: string;
+                    computed: components["schemas"]["Computed"];
+                };
+            };
+        };
+        responses: {
+            /** @description The field */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        path: string;
+                        label: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryField: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: components["parameters"]["type"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    record: string;
+                    computed: components["schemas"]["Computed"];
+                };
+            };
+        };
+        responses: {
+            /** @description Its value in words */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        value: string | null;
+                        /** @description why there is none */
+                        reason: string | null;
+                        type: string;
+                        sentence: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeField: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: components["parameters"]["type"];
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

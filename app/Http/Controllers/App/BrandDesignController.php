@@ -43,7 +43,7 @@ final class BrandDesignController
         $source = $desk->manifest->source;
 
         return response()->json([
-            'desk' => ['notice' => null, 'cast' => [], 'around' => new SurroundingsLine(Surroundings::in($desk->document(), Vocabulary::ofFrame())), ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source, $desk->language())],
+            'desk' => ['notice' => null, 'cast' => [], 'own_fields' => [], 'around' => new SurroundingsLine(Surroundings::in($desk->document(), Vocabulary::ofFrame())), ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source, $desk->language())],
             'messages' => $desk->messages(),
             'elements' => array_map(static fn (Element $element): array => ['class' => $element->value, 'words' => $element->words()], Element::cases()),
             'source' => ['name' => $source->name, 'url' => $source->url, 'legal' => $source->legal],

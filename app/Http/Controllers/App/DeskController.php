@@ -21,6 +21,7 @@ use App\Models\Source;
 use App\Sending\Proof;
 use Herald\Block\Pasted;
 use Herald\Document\Extent;
+use Herald\Document\Faults;
 use Herald\Document\Json;
 use Herald\Document\Limits;
 use Herald\Document\Schema;
@@ -55,6 +56,7 @@ final class DeskController
                 'strand' => $desk->manifest->strands[$desk->notice->strand]->name,
                 'required' => [...$desk->notice->requiredLinks, ...$desk->notice->requiredVariables],
             ],
+            'own_fields' => $desk->source->ownFields()->where('record_type', $desk->type->key)->pluck('key')->map(static fn (string $own): string => "{$desk->type->key}.{$own}"),
             ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source, $desk->language()),
             'brands' => $desk->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
             'around' => self::around($desk, $desk->document()),
@@ -70,14 +72,19 @@ final class DeskController
         $desk = TemplateDesk::of($source, $key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
-        $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone, now: now()->utc()->format('Y-m-d\TH:i:s\Z')), offers: true);
+        $now = now()->utc()->format('Y-m-d\TH:i:s\Z');
+        $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone, now: $now), offers: true);
         $values = $offers = [];
-        foreach ($sheet->lines($desk->type->fields, RecordReader::read($desk->type, $record->data, $record->key), $desk->type->key) as $line) {
+        $faults = new Faults;
+        foreach ($sheet->lines($desk->type->fields, $desk->type->computed(RecordReader::read($desk->type, $record->data, $record->key), $now, $source->zone, $faults), $desk->type->key) as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
                 $path = preg_replace('#/1#', '.*', $line->path);
                 $values[$path] = $line->value;
                 $offers[$path] = (object) $line->offers;
             }
+        }
+        foreach ($faults->all() as $fault) {
+            $values[$fault->place] = 'cannot be computed: '.$fault->reason;
         }
         foreach ($source->toArray() as $name => $value) {
             $values['source.'.$name] = (string) $value;

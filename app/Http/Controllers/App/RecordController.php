@@ -24,6 +24,7 @@ use Herald\Notice\Consequence;
 use Herald\Record\DataSheet;
 use Herald\Record\DataSheetLine;
 use Herald\Record\Field;
+use Herald\Record\Path;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Value\Locality;
@@ -52,7 +53,7 @@ final class RecordController
             'columns' => array_map(static fn (Field $field): array => ['label' => $field->label->in('en'), 'numeric' => $field->type->isNumeric()], $columns),
             'records' => $found->records->map(static fn (Record $record): array => [
                 'key' => $record->key,
-                'values' => array_map(static fn ($path, Field $field): ?string => $sheet->value($field, $path->in($record->data), $record->data), $type->summary, $columns),
+                'values' => self::summary($sheet, $type, $columns, self::computed($source, $type, $record)),
             ]),
             'total' => $found->total, 'more' => $found->more, 'page' => $page, 'pages' => max(1, (int) ceil($found->total / RecordPage::SIZE)),
         ]);
@@ -66,7 +67,7 @@ final class RecordController
             'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision,
             'lines' => array_map(static fn (DataSheetLine $line): array => [
                 'path' => $line->path, 'label' => $line->label, 'type' => $line->type->name(), 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
-            ], self::sheet($source)->lines($declared->fields, $record->data, $declared->key)),
+            ], self::sheet($source)->lines($declared->fields, self::computed($source, $declared, $record), $declared->key)),
             'changeable' => self::changeEvent($source, $declared) === null ? [] : array_values(array_map(static fn (Field $field): array => [
                 'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
                 'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
@@ -154,6 +155,28 @@ final class RecordController
     private static function changeable(RecordType $type): array
     {
         return array_filter($type->fields, static fn (Field $field): bool => $field->type instanceof Type\Option);
+    }
+
+    /**
+     * The record's data with what is computed from them today. What is kept need not fit the type any more.
+     *
+     * @return array<string, mixed>
+     */
+    private static function computed(Source $source, RecordType $type, Record $record): array
+    {
+        $read = $type->isComputed() ? $record->read($type) : null;
+
+        return $read === null ? $record->data : $type->computed($read, now()->utc()->format('Y-m-d\TH:i:s\Z'), $source->manifest()->source->zone);
+    }
+
+    /**
+     * @param  array<Field>  $columns
+     * @param  array<string, mixed>  $data
+     * @return list<string|null>
+     */
+    private static function summary(DataSheet $sheet, RecordType $type, array $columns, array $data): array
+    {
+        return array_map(static fn (Path $path, Field $field): ?string => $sheet->value($field, $path->in($data), $data), $type->summary, array_values($columns));
     }
 
     private static function sheet(Source $source): DataSheet
