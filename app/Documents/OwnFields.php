@@ -131,5 +131,6 @@ final readonly class OwnFields
     {
         $all = $this->source->ownFields()->orderBy('id')->get()->map(static fn (Model $one): array => $one->getAttributes())->all();
         $this->source->update(['own_fields_hash' => $all === [] ? '' : hash('sha256', json_encode($all, JSON_THROW_ON_ERROR))]);
+        $this->source->keepRecordTypes();
     }
 }

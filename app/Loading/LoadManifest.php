@@ -28,9 +28,7 @@ final class LoadManifest
             $source = Source::query()->updateOrCreate(['key' => $manifest->source->key], ['name' => $manifest->source->name, 'url' => $manifest->source->url, 'manifest_hash' => hash('sha256', $text)]);
             $version = $source->manifestVersions()->firstOrCreate(['hash' => $source->manifest_hash], ['document' => $text, 'outline' => Json::ofArray($manifest->outline($json->data), 'outline')->text()]);
             $source->update(['manifest_version_id' => $version->id]);
-            foreach ($json->node()->nodes('record_types') as $type) {
-                $source->recordTypeVersions()->firstOrCreate(['key' => $type->string('key'), 'hash' => $manifest->recordTypes[$type->string('key')]->hash], ['document' => json_encode($type->data, JSON_THROW_ON_ERROR)]);
-            }
+            $source->keepRecordTypes();
             self::keepNotices($source, $manifest);
             $source->defaultBrand();
             self::seal($source, $manifest);

@@ -34,6 +34,8 @@ final class Source extends Model
 
     protected $guarded = [];
 
+    protected $attributes = ['own_fields_hash' => ''];
+
     /** @var array<string, Manifest> what this process has read already, by id and hash */
     private static array $read = [];
 
@@ -69,6 +71,14 @@ final class Source extends Model
         );
     }
 
+    /** Keeps the types of records as they are now, for what is compiled with them. */
+    public function keepRecordTypes(): void
+    {
+        foreach ($this->outline()->node()->nodes('record_types') as $type) {
+            $this->recordTypeVersions()->firstOrCreate(['key' => $type->string('key'), 'hash' => $this->manifest()->recordTypes[$type->string('key')]->hash], ['document' => json_encode($type->data, JSON_THROW_ON_ERROR)]);
+        }
+    }
+
     /** The manifest without the built-in words, and with the computed fields that people have added. */
     private function outline(): Json
     {
@@ -77,7 +87,7 @@ final class Source extends Model
             return $outline;
         }
         $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());
-        $types = array_map(static fn (Node $type): array => [...$type->data, 'own' => $own[$type->string('key')] ?? []], array_values($outline->node()->nodes('record_types')));
+        $types = array_map(static fn (Node $type): array => [...$type->data, ...(isset($own[$type->string('key')]) ? ['own' => $own[$type->string('key')]] : [])], array_values($outline->node()->nodes('record_types')));
 
         return Json::ofArray([...$outline->data, 'record_types' => $types], "manifest of {$this->key}");
     }

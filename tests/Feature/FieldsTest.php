@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\Edition;
 use App\Models\Record;
 use App\Models\Role;
 use App\Models\Source;
@@ -49,6 +50,21 @@ final class FieldsTest extends TestCase
         $this->ask('PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', ['revision' => 1, 'version' => 1, 'document' => $document])->assertOk();
         $this->ask('DELETE', self::FIELDS.'/several_of_a_kind')->assertNoContent();
         $this->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt/desk')->assertJsonPath('own_fields', []);
+    }
+
+    public function test_what_is_sent_says_what_is_computed_today(): void
+    {
+        $this->signIn(Role::Administrator);
+        $path = $this->ask('POST', self::FIELDS, ['label' => 'Kinds', 'computed' => ['kind' => 'count', 'list' => 'order.items']])->assertCreated()->json('path');
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/night-blue-receipt')->json('document');
+        $document['envelope']['subject'] = [['variable' => $path, 'format' => 'words_by_number', 'with' => ['one' => '# kind of thing', 'other' => '# kinds of things']]];
+        $this->ask('PUT', '/api/app/sources/larkmoor/templates/night-blue-receipt/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/night-blue-receipt/publication', ['revision' => 1])->assertOk();
+        $subject = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received/rendering?record=LM-20429&words=answer')->assertOk()->json('subject');
+        $count = count(Record::query()->where('key', 'LM-20429')->sole()->data['items']);
+
+        self::assertSame($count === 1 ? '1 kind of thing' : "{$count} kinds of things", $subject);
+        self::assertNotNull(Edition::query()->latest('id')->value('record_type_version_id'));
     }
 
     public function test_what_cannot_be_computed_is_refused_at_its_place(): void

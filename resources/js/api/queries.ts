@@ -26,6 +26,8 @@ export const queries = {
     desk: (key: string) => queryOptions({ queryKey: ['composing', key, 'desk'], queryFn: () => got(api.GET('/templates/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
     sheet: (key: string, record: string) =>
         queryOptions({ queryKey: ['composing', key, 'sheet', record], queryFn: () => got(api.GET('/templates/{key}/sheet', { params: { path: { key }, query: { record } } })), placeholderData: keepPreviousData }),
+    trial: (type: string, record: string, computed: string) =>
+        queryOptions({ queryKey: ['trial', type, record, computed], queryFn: () => got(api.POST('/fields/{type}/trial', { params: { path: { type } }, body: { record, computed: JSON.parse(computed) as Schemas['Computed'] } })), staleTime: 0, retry: false }),
     brands: () => queryOptions({ queryKey: ['brands'], queryFn: () => got(api.GET('/brands')) }),
     brand: (key: string) => queryOptions({ queryKey: ['designing', key], queryFn: () => got(api.GET('/brands/{key}', { params: { path: { key } } })), ...IN_HAND }),
     brandDesk: (key: string) => queryOptions({ queryKey: ['designing', key, 'desk'], queryFn: () => got(api.GET('/brands/{key}/desk', { params: { path: { key } } })), ...BESIDE }),

@@ -16,7 +16,7 @@ interface OfItems {
     item?: string;
     where: Condition;
 }
-type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | OfItems | Comparison;
+export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | OfItems | Comparison;
 
 const joined = (condition: Condition): 'all' | 'any' | null => ('all' in condition ? 'all' : 'any' in condition ? 'any' : null);
 const partsOf = (condition: Condition): Condition[] => ('all' in condition ? condition.all : 'any' in condition ? condition.any : [condition]);
@@ -24,7 +24,7 @@ const isFilled = (value: unknown): boolean => value !== undefined && value !== '
 
 const QUANTIFIERS: Record<OfItems['quantifier'], string> = { any: 'for any of', all: 'for each of', none: 'for none of' };
 
-const UNBEGUN: Condition = { path: '', operator: 'is' };
+export const UNBEGUN: Condition = { path: '', operator: 'is' };
 
 /** A condition as a sentence that one fills in. It stands in the document as it is, finished or not; the server says what is missing. */
 export function ConditionForm({ id, value, set, remove, forEach }: { id: string; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined; forEach?: (path: string, values: unknown[]) => void }) {
@@ -57,7 +57,7 @@ export function ConditionForm({ id, value, set, remove, forEach }: { id: string;
 /** All values that a field can have, where they are few. */
 const valuesOf = (field: Field | undefined): unknown[] => (field?.input === 'yes_no' ? [true, false] : (field?.options.map((option) => option.value) ?? []));
 
-function Group({ condition, scope, change }: { condition: Condition; scope: Scope; change: (condition: Condition) => void }) {
+export function Group({ condition, scope, change }: { condition: Condition; scope: Scope; change: (condition: Condition) => void }) {
     const kind = joined(condition);
     const parts = partsOf(condition);
     const put = (next: Condition[], as: 'all' | 'any' = kind ?? 'all') => {

@@ -1,14 +1,21 @@
-import { X } from 'lucide-react';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Calculator, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { api, got } from '../../api/client';
+import { queries } from '../../api/queries';
 import { useDesk, type Field } from '../../manuscript/desk';
 import { declared, lines, pathsIn, written } from '../../manuscript/document';
 import { scopeIn, type Surroundings } from '../../manuscript/scope';
 import { live, useComposer } from '../../manuscript/store';
+import { ComputeField } from './ComputeField';
 
 /** All that may be named, with the values of the chosen record; a press puts it at the caret. */
 export function DataSheet({ sought, close }: { sought: string; close: () => void }) {
     const desk = useDesk();
     const [search, setSearch] = useState(sought);
+    const [computing, setComputing] = useState(false);
+    const mayEdit = useComposer((state) => state.mayEdit);
     const document = useComposer((state) => state.document);
     const hand = useComposer((state) => state.hand);
     const scope = (hand && scopeIn(desk.around, hand.id, hand.part)) ?? {};
@@ -36,6 +43,12 @@ export function DataSheet({ sought, close }: { sought: string; close: () => void
                 <span className="sr-only">Search the data sheet</span>
                 <input type="search" className="input input-sm bg-raised w-full" placeholder="Label, path or value" value={search} onChange={(event) => setSearch(event.target.value)} />
             </label>
+            {mayEdit && (
+                <button type="button" className="btn btn-xs mx-3 mb-2 self-start" onClick={() => setComputing(true)}>
+                    <Calculator size={13} aria-hidden="true" /> Compute a field …
+                </button>
+            )}
+            <ComputeField open={computing} close={() => setComputing(false)} added={setSearch} />
             {!writing && <p className="px-3 pb-2 text-muted text-[12.5px]">Put the caret into a text, then choose a field.</p>}
             <ul className="overflow-auto flex-1 min-h-0 pb-4">
                 {fields.map((field) => (
@@ -44,6 +57,28 @@ export function DataSheet({ sought, close }: { sought: string; close: () => void
                 {fields.length === 0 && <li className="px-3 text-muted">No field matches “{search}”.</li>}
             </ul>
         </aside>
+    );
+}
+
+/** A computed field that nothing is written with can go. */
+function TakeOut({ field }: { field: Field }) {
+    const { template } = useDesk();
+    const client = useQueryClient();
+    const [type = '', key = ''] = field.path.split('.');
+    const remove = useMutation({
+        mutationFn: () => got(api.DELETE('/fields/{type}/{key}', { params: { path: { type, key } } })),
+        onSuccess: () => {
+            toast.success(`“${field.label}” is gone.`);
+
+            return client.invalidateQueries({ queryKey: queries.desk(template).queryKey });
+        },
+        onError: (error) => toast.error(error.message),
+    });
+
+    return (
+        <button type="button" className="btn btn-ghost btn-xs btn-square shrink-0" aria-label={`Take the field ${field.label} out`} title="Take this field out" disabled={remove.isPending} onClick={() => remove.mutate()}>
+            <X size={13} aria-hidden="true" />
+        </button>
     );
 }
 
@@ -65,7 +100,8 @@ function usesIn(document: Parameters<typeof lines>[0], around: Surroundings): Ma
 }
 
 function Row({ field, path, writing, used, searching }: { field: Field; path: string | null; writing: boolean; used: Use[]; searching: boolean }) {
-    const { values } = useDesk();
+    const { values, own_fields: own } = useDesk();
+    const mayEdit = useComposer((state) => state.mayEdit);
     const [next, setNext] = useState(0);
     const indent = { paddingLeft: 12 + (searching ? 0 : field.depth * 10) };
     if (!field.single) {
@@ -99,7 +135,9 @@ function Row({ field, path, writing, used, searching }: { field: Field; path: st
                     <span className="font-mono truncate">{path ?? field.path}</span>
                     <span className="ml-auto shrink-0">{field.type}</span>
                 </span>
+                {field.computed && <span className="block text-[11px] text-muted font-serif italic">{field.computed}</span>}
             </button>
+            {mayEdit && own.includes(field.path) && used.length === 0 && <TakeOut field={field} />}
             {used.length > 0 && (
                 <button
                     type="button"
