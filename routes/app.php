@@ -11,6 +11,7 @@ use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Controllers\App\PeopleController;
 use App\Http\Controllers\App\RecordController;
+use App\Http\Controllers\App\ReplacementController;
 use App\Http\Controllers\App\RunningOrderController;
 use App\Http\Controllers\App\SessionController;
 use App\Http\Controllers\App\TemplateController;
@@ -78,6 +79,9 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::middleware('can:write,source')->group(function (): void {
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
+        Route::post('templates/{key}/replacement', [ReplacementController::class, 'inOne'])->middleware('throttle:stage');
+        Route::post('replacements', [ReplacementController::class, 'store']);
+        Route::post('replacements/trial', [ReplacementController::class, 'foresee'])->middleware('throttle:stage');
         Route::post('fields/{type}', [FieldController::class, 'store']);
         Route::post('fields/{type}/trial', [FieldController::class, 'tried'])->middleware('throttle:stage');
         Route::delete('fields/{type}/{key}', [FieldController::class, 'destroy']);

@@ -24,14 +24,25 @@ final class LooksLikeVariable implements Check
                 $mend = null;
                 try {
                     $piece->vocabulary->field(Path::of($match[1]));
-                    $look = array_diff_key((array) $run, ['text' => 1]);
-                    $runs = array_map(static fn (array $one): array => $one + $look, Words::runs((string) preg_replace('/\{\{([^{}]*)\}\}/', '{$1}', $text)));
-                    $mend = Mend::set('Make it the variable', $piece->id, $piece->part, [...array_slice($raw, 0, $index), ...$runs, ...array_slice($raw, $index + 1)]);
-                } catch (UnknownPath) {
-                    // What it was meant to be cannot be told.
+                    $mend = Mend::set('Make it the variable', $piece->id, $piece->part, [...array_slice($raw, 0, $index), ...self::runs($text, $run), ...array_slice($raw, $index + 1)]);
+                } catch (UnknownPath $e) {
+                    // Otherwise what it was meant to be cannot be told.
+                    $mend = $e->nearest === null ? null : Mend::set("Use {$e->nearest}", $piece->id, $piece->part, [
+                        ...array_slice($raw, 0, $index), ...self::runs(str_replace($match[1], $e->nearest, $text), $run), ...array_slice($raw, $index + 1),
+                    ]);
                 }
                 yield Finding::at($piece, Weight::Advisory, "“{$match[1]}” in brackets is text here, and goes out as it stands.", $mend);
             }
         }
+    }
+
+    /**
+     * @return list<array<array-key, mixed>> the text with variables in place of what stands in brackets, in the look of its run
+     */
+    private static function runs(string $text, mixed $run): array
+    {
+        $look = array_diff_key((array) $run, ['text' => 1]);
+
+        return array_map(static fn (array $one): array => $one + $look, Words::runs((string) preg_replace('/\{\{([^{}]*)\}\}/', '{$1}', $text)));
     }
 }

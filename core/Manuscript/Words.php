@@ -13,6 +13,9 @@ use Herald\Record\Path;
  */
 final class Words
 {
+    /** The formats that are told words, which differ from language to language. */
+    public const SAYING = ['words_by_number', 'words_by_value'];
+
     private const PATTERN = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*(?:\((?<with>(?:[^()"]++|"(?:[^"\\\\]++|\\\\.)*+")*+)\)\s*)?)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
 
     private const PARAMETER = '/\G\s*(?<name>[A-Za-z0-9_=-]+|"(?:[^"\\\\]|\\\\.)*")\s*:\s*(?<value>-?\d{1,9}(?=\s*(?:,|$))|"(?:[^"\\\\]|\\\\.)*")\s*(?:,|$)/u';
@@ -25,7 +28,7 @@ final class Words
     public static function areIn(mixed $raw): bool
     {
         foreach (is_string($raw) ? self::runs($raw) : (is_array($raw) ? $raw : []) as $run) {
-            foreach (is_array($run) ? [$run['text'] ?? '', $run['fallback'] ?? '', ...(in_array($run['format'] ?? null, ['words_by_number', 'words_by_value'], true) && is_array($run['with'] ?? null) ? array_values($run['with']) : [])] : [] as $said) {
+            foreach (is_array($run) ? [$run['text'] ?? '', $run['fallback'] ?? '', ...(in_array($run['format'] ?? null, self::SAYING, true) && is_array($run['with'] ?? null) ? array_values($run['with']) : [])] : [] as $said) {
                 if (is_string($said) && preg_match('/\p{L}/u', $said) === 1) {
                     return true;
                 }

@@ -267,4 +267,40 @@ abstract class BrowserTestCase extends TestCase
 
         self::assertSame([], $found, $this->driver->getCurrentURL());
     }
+
+    /** Puts words in place of what a field says. */
+    protected function fill(RemoteWebElement $input, string $words): void
+    {
+        $input->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::CONTROL]);
+        $input->sendKeys($words);
+    }
+
+    /** Chooses the record that the stage is filled with. */
+    protected function record(string $key): void
+    {
+        $this->driver->executeScript('history.replaceState(null, "", location.pathname)');
+        $input = $this->element('//section[@aria-label="Cast"]//input');
+        $this->click('//section[@aria-label="Cast"]//input');
+        $input->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::CONTROL]);
+        $input->sendKeys($key);
+    }
+
+    /** Waits for what is written to be saved. */
+    protected function saved(): void
+    {
+        Stack::waitFor(fn (): bool => $this->driver->executeScript('return document.querySelector("[data-saved]")?.dataset.saved') === 'saved', 'the draft to be saved');
+    }
+
+    /**
+     * What is written, as it was saved.
+     *
+     * @return array<string, mixed>
+     */
+    protected function manuscript(): array
+    {
+        $this->saved();
+        $document = json_decode((string) $this->stack->rows('select document from drafts order by updated_at desc limit 1')[0]['document'], true);
+
+        return ['envelope' => $document['envelope'], 'manuscript' => $document['manuscript']];
+    }
 }

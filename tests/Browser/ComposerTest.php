@@ -6,7 +6,6 @@ namespace Tests\Browser;
 
 use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\Interactions\WebDriverActions;
-use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\System\Stack;
@@ -352,8 +351,9 @@ final class ComposerTest extends BrowserTestCase
         $this->hold([Key::SHIFT, Key::CONTROL], Key::ARROW_LEFT, Key::ARROW_LEFT);
         $this->press('Link');
         // The form's button says that the editor knows of the selection: the browser tells it a moment after the key.
-        $this->element('//form//button[normalize-space(.)="Link"][not(@disabled)]');
-        $this->element('//input[@placeholder="https://"]')->sendKeys('https://example.org/days'.Key::ENTER);
+        $this->element('//form//button[normalize-space(.)="Link"]');
+        Stack::waitFor(fn (): bool => $this->driver->executeScript('return "linkEditor" in document.activeElement.dataset') === true, 'the link to have the caret');
+        $this->type('https://example.org/days', Key::ENTER);
         $this->element('//*[@contenteditable="true"]//*[contains(@class, "leading")]');
         Stack::waitFor(fn (): bool => (bool) $this->driver->executeScript('return document.activeElement.isContentEditable'), 'the words in hand again');
         $this->control('b');
@@ -565,12 +565,6 @@ final class ComposerTest extends BrowserTestCase
         $this->fill($input, $value);
     }
 
-    private function fill(RemoteWebElement $input, string $words): void
-    {
-        $input->sendKeys([Key::CONTROL, 'a', Key::CONTROL]);
-        $input->sendKeys($words);
-    }
-
     private function addBlock(string $name): void
     {
         $this->click('(//button[normalize-space(.)="Put in a block"])[last()]');
@@ -646,36 +640,9 @@ final class ComposerTest extends BrowserTestCase
         $this->stack->database()->exec('delete from drafts');
     }
 
-    private function record(string $key): void
-    {
-        $this->driver->executeScript('history.replaceState(null, "", location.pathname)');
-        $input = $this->element('//section[@aria-label="Cast"]//input');
-        $input->click();
-        $input->sendKeys([Key::CONTROL, 'a', Key::CONTROL]);
-        $input->sendKeys($key);
-    }
-
     private function waitForStage(string $words): void
     {
         $this->seeOnStage($words, self::STAGE);
-    }
-
-    private function saved(): void
-    {
-        Stack::waitFor(fn (): bool => $this->driver->executeScript('return document.querySelector("[data-saved]")?.dataset.saved') === 'saved', 'the draft to be saved');
-    }
-
-    /**
-     * What is written, as it was saved.
-     *
-     * @return array<string, mixed>
-     */
-    private function manuscript(): array
-    {
-        $this->saved();
-        $document = json_decode((string) $this->stack->rows('select document from drafts order by updated_at desc limit 1')[0]['document'], true);
-
-        return ['envelope' => $document['envelope'], 'manuscript' => $document['manuscript']];
     }
 
     /**

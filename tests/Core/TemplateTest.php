@@ -9,6 +9,7 @@ use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\DataGuide;
+use Herald\Manuscript\Replacing;
 use Herald\Manuscript\Template;
 use Herald\Manuscript\TemplateSchema;
 use Herald\Record\RecordTypeSchema;
@@ -122,5 +123,27 @@ final class TemplateTest extends TestCase
         $template = Template::ofJson(Json::ofFile(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json'), Vocabulary::of(Sample::larkmoor()->recordTypes['order']));
 
         self::assertSame(['en', 'de'], $template->languages());
+    }
+
+    public function test_words_and_variables_are_replaced_wherever_they_stand(): void
+    {
+        $document = Sample::document([
+            ['id' => 't', 'type' => 'text', 'text' => 'Your order: ORDER {visit.number or "the order"} {visit.size|words_by_number(one: "# order", other: "# orders")}', 'when' => ['any' => [['path' => 'visit.number', 'operator' => 'filled'], ['path' => 'visit.size', 'operator' => 'is', 'value' => ['path' => 'visit.size']]]]],
+            ['id' => 'b', 'type' => 'button', 'label' => 'Go', 'link' => 'https://example.org/order/{visit.number}'],
+            ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'blocks' => [['id' => 'i', 'type' => 'text', 'text' => '{item.name}, ordered']]],
+        ], ['translations' => ['de' => ['t.text' => 'Ihre Order']]])->data;
+        [$all, $times] = Replacing::words('order', 'Booking', false)->in($document);
+        self::assertSame(8, $times);
+        self::assertSame('Your Booking: Booking ', $all['manuscript'][0]['text'][0]['text']);
+        self::assertSame(['the Booking', '# Bookings', 'https://example.org/Booking/', 'Ihre Booking', ', Bookinged'], [$all['manuscript'][0]['text'][1]['fallback'], $all['manuscript'][0]['text'][3]['with']['other'], $all['manuscript'][1]['link'][0]['text'], $all['translations']['de']['t.text'][0]['text'], $all['manuscript'][2]['blocks'][0]['text'][1]['text']]);
+        self::assertSame('visit.number', $all['manuscript'][0]['when']['any'][0]['path'], 'no names of fields');
+        self::assertSame(1, Replacing::words('ORDER', 'x', true)->in($document)[1]);
+        self::assertSame('Your a.*b: ORDER ', Replacing::words('order', 'a.*b', true)->in($document)[0]['manuscript'][0]['text'][0]['text']);
+        self::assertSame(0, Replacing::words('.', '!', true)->in(Sample::document([['id' => 't', 'type' => 'text', 'text' => 'words']], ['envelope' => ['subject' => 'x']])->data)[1]);
+
+        [$all, $times] = Replacing::variable('visit.number', 'visit.guest.name')->in($document);
+        self::assertSame([4, 'visit.guest.name', 'visit.guest.name', 'visit.guest.name', 'visit.guest.name'], [$times, $all['envelope']['subject'][1]['variable'], $all['manuscript'][0]['text'][1]['variable'], $all['manuscript'][0]['when']['any'][0]['path'], $all['manuscript'][1]['link'][1]['variable']]);
+        self::assertSame(['visit.share', 'visit.share'], [Replacing::variable('visit.size', 'visit.share')->in($document)[0]['manuscript'][0]['when']['any'][1]['path'], Replacing::variable('visit.size', 'visit.share')->in($document)[0]['manuscript'][0]['when']['any'][1]['value']['path']]);
+        self::assertSame('visit.guests', Replacing::variable('visit.items', 'visit.guests')->in($document)[0]['manuscript'][2]['list']);
     }
 }

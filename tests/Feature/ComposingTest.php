@@ -99,6 +99,33 @@ final class ComposingTest extends TestCase
         $this->ask('GET', '/api/app/sources/larkmoor/templates/none/desk')->assertNotFound();
     }
 
+    public function test_a_word_is_replaced_in_several_templates_or_in_none(): void
+    {
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Copy', 'from' => 'copy', 'template' => 'night-blue-receipt'])->assertCreated();
+        $asked = ['what' => 'words', 'find' => 'your order', 'put' => 'your parcel', 'exact' => false];
+        $found = $this->ask('POST', '/api/app/sources/larkmoor/replacements/trial', $asked)->assertOk()->json('templates');
+        self::assertSame(['copy', 'night-blue-receipt'], array_column($found, 'key'));
+        self::assertGreaterThan(0, $found[0]['times']);
+        self::assertContains('parcel', array_map(trim(...), array_column(array_merge(...array_column($found[0]['changes'], 'words')), 'text')));
+
+        $chosen = array_map(static fn (array $one): array => array_intersect_key($one, ['key' => 1, 'revision' => 1, 'version' => 1]), $found);
+        $stale = $chosen;
+        $stale[1]['version'] = 9;
+        $this->ask('POST', '/api/app/sources/larkmoor/replacements', [...$asked, 'templates' => $stale])->assertStatus(409);
+        self::assertSame(1, $this->ask('GET', '/api/app/sources/larkmoor/templates/copy')->json('draft.revision'), 'where one was changed meanwhile, none is');
+        $this->ask('POST', '/api/app/sources/larkmoor/replacements', [...$asked, 'templates' => $chosen])->assertOk()->assertJsonPath('times', array_sum(array_column($found, 'times')));
+        foreach (['copy', 'night-blue-receipt'] as $key) {
+            self::assertStringContainsString('parcel', json_encode($this->ask('GET', "/api/app/sources/larkmoor/templates/{$key}")->assertOk()->json('document'), JSON_THROW_ON_ERROR));
+        }
+        $this->ask('POST', '/api/app/sources/larkmoor/replacements/trial', $asked)->assertOk()->assertJsonPath('templates', []);
+
+        $document = $this->ask('GET', self::TEMPLATE)->json('document');
+        $one = $this->ask('POST', self::TEMPLATE.'/replacement', ['what' => 'variable', 'find' => 'order.number', 'put' => 'order.voucher', 'exact' => true, 'document' => $document])->assertOk();
+        self::assertStringNotContainsString('order.number', json_encode($one->json('document'), JSON_THROW_ON_ERROR));
+        $this->ask('POST', self::TEMPLATE.'/replacement', ['what' => 'variable', 'find' => 'order.number', 'put' => 'Order no', 'exact' => true, 'document' => $document])->assertStatus(422)->assertJsonPath('faults.0.place', 'put');
+        $this->ask('POST', '/api/app/sources/larkmoor/replacements/trial', ['what' => 'words', 'find' => '', 'put' => 'x', 'exact' => true])->assertStatus(422)->assertJsonPath('faults.0.place', 'find');
+    }
+
     public function test_the_stage_is_the_true_message_of_what_is_written(): void
     {
         $stage = $this->stage($this->document(), 'LM-20429')->assertOk();

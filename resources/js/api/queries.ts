@@ -28,6 +28,13 @@ export const queries = {
         queryOptions({ queryKey: ['composing', key, 'sheet', record], queryFn: () => got(api.GET('/templates/{key}/sheet', { params: { path: { key }, query: { record } } })), placeholderData: keepPreviousData }),
     trial: (type: string, record: string, computed: string) =>
         queryOptions({ queryKey: ['trial', type, record, computed], queryFn: () => got(api.POST('/fields/{type}/trial', { params: { path: { type } }, body: { record, computed: JSON.parse(computed) as Schemas['Computed'] } })), staleTime: 0, retry: false }),
+    replacedHere: (key: string, sought: Schemas['Replacement'], document: object) =>
+        queryOptions({
+            queryKey: ['replaced', key, sought, document],
+            queryFn: () => got(api.POST('/templates/{key}/replacement', { params: { path: { key } }, body: { ...sought, document: document as Schemas['Document'] } })),
+            staleTime: 0, gcTime: 0, retry: false,
+        }),
+    replacements: (sought: Schemas['Replacement']) => queryOptions({ queryKey: ['replacements', sought], queryFn: () => got(api.POST('/replacements/trial', { body: sought })), staleTime: 0, gcTime: 0, retry: false }),
     brands: () => queryOptions({ queryKey: ['brands'], queryFn: () => got(api.GET('/brands')) }),
     brand: (key: string) => queryOptions({ queryKey: ['designing', key], queryFn: () => got(api.GET('/brands/{key}', { params: { path: { key } } })), ...IN_HAND }),
     brandDesk: (key: string) => queryOptions({ queryKey: ['designing', key, 'desk'], queryFn: () => got(api.GET('/brands/{key}/desk', { params: { path: { key } } })), ...BESIDE }),

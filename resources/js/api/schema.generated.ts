@@ -346,6 +346,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/templates/{key}/replacement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document with words or a variable replaced */
+        post: operations["replaceInOne"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/replacements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Replace in the drafts of several templates */
+        post: operations["replaceInAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/replacements/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where it would be replaced */
+        post: operations["foreseeReplacement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/fields/{type}": {
         parameters: {
             query?: never;
@@ -1357,8 +1408,16 @@ export interface components {
                 [key: string]: components["schemas"]["Parameter"][];
             };
             usual: string;
-            /** @description from what it is computed */
+            /** @description from what it is computed, in words; null where it is given */
             computed: string | null;
+        };
+        Replacement: {
+            /** @enum {string} */
+            what: "words" | "variable";
+            find: string;
+            put: string;
+            /** @description whether capitals matter */
+            exact: boolean;
         };
         /** @description as record-type.json has it */
         Computed: {
@@ -2485,6 +2544,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replaceInOne: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacement"] & {
+                    document: components["schemas"]["Document"];
+                };
+            };
+        };
+        responses: {
+            /** @description The document, and in what it differs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        document: components["schemas"]["Document"];
+                        times: number;
+                        changes: components["schemas"]["Change"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replaceInAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacement"] & {
+                    templates: {
+                        key: string;
+                        revision: number | null;
+                        version: number | null;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description How often it was replaced */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        times: number;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foreseeReplacement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacement"];
+            };
+        };
+        responses: {
+            /** @description The templates */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        templates: {
+                            key: string;
+                            name: string;
+                            times: number;
+                            revision: number | null;
+                            version: number | null;
+                            changes: components["schemas"]["Change"][];
+                        }[];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

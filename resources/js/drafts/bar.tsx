@@ -61,6 +61,8 @@ interface Doing {
     blocks: () => void;
     turn: () => void;
     sheet?: () => void;
+    outline?: () => void;
+    replace?: () => void;
     finding?: () => void;
     cast?: (by: number) => void;
     /** Closes what lies beside the sheet; undefined when nothing does. */
@@ -78,14 +80,14 @@ export function useKeys(doing: Doing) {
                 return;
             }
             const control = event.ctrlKey || event.metaKey;
-            // In a field these are the field's own.
-            const inField = event.target instanceof HTMLElement && event.target.closest('input, textarea, select') !== null;
+            // In a field these are the field's own, and in a tree the tree's.
+            const inField = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [role=tree]') !== null;
             if (inField && ((control && ['z', 'y'].includes(event.key.toLowerCase())) || (event.altKey && event.key.startsWith('Arrow')))) {
                 return;
             }
             const { undo, redo } = useComposer.getState();
             const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-            const { save, publish, blocks, turn, sheet, finding, cast, leave } = now.current;
+            const { save, publish, blocks, turn, sheet, outline, replace, finding, cast, leave } = now.current;
             const keys: [boolean, (() => void) | undefined][] = [
                 [control && key === 's', save],
                 [control && key === 'z', event.shiftKey ? redo : undo],
@@ -96,6 +98,8 @@ export function useKeys(doing: Doing) {
                 [event.altKey && (key === 'ArrowUp' || key === 'ArrowDown'), () => deeds.shift(key === 'ArrowUp' ? -1 : 1)],
                 [key === 'F2', turn],
                 [key === 'F4', sheet],
+                [key === 'F6', outline],
+                [key === 'F7', replace],
                 [key === 'F8', finding],
                 [key === 'F9', cast && (() => cast(event.shiftKey ? -1 : 1))],
                 // In a text and in a field it is theirs.

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { asLabel, useDesk, type Field } from './desk';
 import { declared } from './document';
+import { nearest } from './nearest';
 import { scopeIn } from './scope';
 import { live, useComposer, useWriting } from './store';
 import type { VariableAttributes } from './writing';
@@ -17,8 +18,10 @@ export function Chip() {
     if (!chip || !hand) {
         return null;
     }
-    const path = declared(chip.variable, scopeIn(desk.around, hand.id, hand.part) ?? {});
+    const scope = scopeIn(desk.around, hand.id, hand.part) ?? {};
+    const path = declared(chip.variable, scope);
     const field = desk.byPath.get(path);
+    const offers = field ? [] : nearest(chip.variable, desk.fields, scope);
     // Each offer with what it makes of the value at hand.
     const offered = (format: string) => [asLabel(format), desk.offers[path]?.[format]].filter(Boolean).join(': ');
     const parameters = (format: string) => field?.parameters[format] ?? formatsOf(field).find(({ name }) => name === format)?.parameters ?? [];
@@ -37,7 +40,7 @@ export function Chip() {
             data-chip-form
             className="flex flex-wrap gap-x-3 gap-y-1.5 items-center"
             onKeyDown={(event) => {
-                if (event.key === 'Escape' || event.key === 'Enter') {
+                if (event.key === 'Escape' || (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement))) {
                     event.preventDefault();
                     event.stopPropagation();
                     live.editor?.view.focus();
@@ -48,6 +51,25 @@ export function Chip() {
             <span>
                 <b>{field?.label ?? chip.variable}</b> <span className="text-muted">{field ? (desk.values[path] ?? 'empty in this record') : 'is not known here'}</span>
             </span>
+            {offers.length > 0 && (
+                <span className="flex flex-wrap gap-1.5 items-center">
+                    Did you mean
+                    {offers.map(({ path: other, field: { label } }) => (
+                        <button
+                            key={other}
+                            type="button"
+                            className="btn btn-xs"
+                            title={other}
+                            onClick={() => {
+                                set({ variable: other, format: null, with: null });
+                                live.editor?.view.focus();
+                            }}
+                        >
+                            {label} <span className="font-mono text-[11px] text-muted font-normal">{other}</span>
+                        </button>
+                    ))}
+                </span>
+            )}
             {field && (
                 <label className="flex items-center gap-1.5">
                     As
@@ -76,7 +98,7 @@ export function Chip() {
                 When empty, say
                 <input className="input input-xs bg-raised w-32" value={chip.fallback ?? ''} placeholder="nothing" onChange={(event) => set({ fallback: event.target.value || null })} />
             </label>
-            <button type="button" className="link-quiet cursor-pointer" onClick={() => desk.openSheet(path)}>
+            <button type="button" className="link-quiet cursor-pointer" onClick={() => desk.openSheet(field ? path : '')}>
                 In the data sheet
             </button>
             <button type="button" className="btn btn-xs" onClick={() => live.editor?.chain().focus().deleteSelection().run()}>

@@ -2,9 +2,10 @@ import { Editor } from '@tiptap/core';
 import { NodeSelection, TextSelection } from '@tiptap/pm/state';
 import { memo, useEffect, useRef } from 'react';
 import { describing, useDesk } from './desk';
-import { set, type Run } from './document';
+import { declared, pathsIn, set, type Run, type Scope } from './document';
+import { named } from './nearest';
 import { useScope } from './scope';
-import { live, NOTHING, useComposer, useWriting } from './store';
+import { live, NOTHING, useComposer, useGaps, useWriting } from './store';
 import { bare, extensions, fromEditor, tidy, toEditor, type Describe, type VariableAttributes } from './writing';
 import { handleKey } from './textKeys';
 import { handlePaste } from './textKeys';
@@ -35,6 +36,7 @@ function Still({ id, part, label, runs, placeholder, className }: Props) {
     const take = useComposer((state) => state.take);
 
     return (
+        <>
         <div
             data-stop
             data-id={id}
@@ -56,6 +58,8 @@ function Still({ id, part, label, runs, placeholder, className }: Props) {
             {runs.length === 0 && placeholder ? <span className="placeholder">{placeholder}</span> : runs.map((run, index) => <Drawn key={index} run={run} describe={describe} colours={desk.colourValues} />)}
             {runs.length === 0 && !placeholder && <br />}
         </div>
+        <Gap id={id} part={part} runs={runs} scope={scope} />
+        </>
     );
 }
 
@@ -99,7 +103,7 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
         const describe: Describe = (run) => describing(kept.current.desk, kept.current.scope)(run);
         const made: Editor = new Editor({
             element: box.current,
-            extensions: extensions(rich, describe, kept.current.desk.colourValues, () => kept.current.desk.ask()),
+            extensions: extensions(rich, describe, kept.current.desk.colourValues, () => kept.current.desk.ask(), (typed) => named(typed, kept.current.desk.fields, kept.current.scope)),
             content: toEditor(rich ? shown.current : bare(shown.current)),
             editorProps: {
                 attributes: { role: 'textbox', 'aria-label': label, 'aria-multiline': 'false', dir: 'auto', class: `line line-live ${className ?? ''}`, 'data-stop': '', 'data-id': id, 'data-part': part },
@@ -129,6 +133,7 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
             onTransaction: () => watch(made),
             onUpdate: () => {
                 const next = tidy(fromEditor(made.getJSON().content[0]));
+                noteGaps(`${id}.${part}`, shown.current, next);
                 shown.current = next;
                 const emptied = next.length === 0 && id === 'envelope' && part !== 'subject';
                 useComposer.getState().apply(`write ${label.toLowerCase()}`, (document) => set(document, id, part, emptied ? undefined : next), { merge: `${id}.${part}` });
@@ -172,6 +177,43 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
         <div className="relative">
             {runs.length === 0 && placeholder && <span className={`line placeholder absolute inset-x-0 pointer-events-none ${className ?? ''}`}>{placeholder}</span>}
             <div ref={box} />
+            <Gap id={id} part={part} runs={runs} scope={scope} />
+        </div>
+    );
+}
+
+/** Remembers which variables a sentence has lost, until they are back or nothing is left of it. */
+function noteGaps(key: string, before: Run[], after: Run[]) {
+    const [was, is] = [pathsIn(before), pathsIn(after)];
+    const known = useGaps.getState()[key] ?? [];
+    // One that another stands for leaves no gap.
+    const gone = is.length < was.length ? was : [];
+    const lost = [...new Set([...known, ...gone])].filter((path) => !is.includes(path));
+    const kept = after.some((run) => /\p{L}/u.test(run.text ?? '')) ? lost : [];
+    if (kept.length > 0 || known.length > 0) {
+        useGaps.setState({ [key]: kept });
+    }
+}
+
+/** Says that a sentence has lost a variable. */
+function Gap({ id, part, runs, scope }: { id: string; part: string; runs: Run[]; scope: Scope }) {
+    const key = `${id}.${part}`;
+    const gone = useGaps((state) => state[key]);
+    const { byPath } = useDesk();
+    const is = pathsIn(runs);
+    // It may have come back by undoing.
+    const lost = gone?.filter((path) => !is.includes(path)) ?? [];
+    if (lost.length === 0) {
+        return null;
+    }
+    const names = lost.map((path) => `“${byPath.get(declared(path, scope))?.label ?? path}”`);
+
+    return (
+        <div className="gap-note" aria-live="polite">
+            {names.join(' and ')} {names.length === 1 ? 'was' : 'were'} taken out here: does the sentence still read?{' '}
+            <button type="button" className="link-quiet cursor-pointer" onMouseDown={(event) => event.preventDefault()} onClick={() => useGaps.setState({ [key]: [] })}>
+                It does
+            </button>
         </div>
     );
 }

@@ -61,9 +61,31 @@ function FieldItem({ field, path, choose }: { field: Field; path: string; choose
 }
 
 /** A field that is chosen from a searchable list of all that may be named here. */
-export function FieldChoice({ chosen, path, scope, suits, choose }: { chosen: Field | undefined; path: string; scope: Scope; suits?: (field: Field) => boolean; choose: (path: string, field: Field) => void }) {
+export function FieldChoice({
+    chosen,
+    path,
+    scope,
+    suits,
+    choose,
+    asked = false,
+    done,
+}: {
+    chosen: Field | undefined;
+    path: string;
+    scope: Scope;
+    suits?: (field: Field) => boolean;
+    choose: (path: string, field: Field) => void;
+    /** Whether it is opened from elsewhere, which is told when it has closed. */
+    asked?: boolean;
+    done?: () => void;
+}) {
     const desk = useDesk();
-    const [open, setOpen] = useState(false);
+    const [pressed, setOpen] = useState(false);
+    const open = pressed || asked;
+    const shut = () => {
+        setOpen(false);
+        done?.();
+    };
     const label = chosen ? fieldName(desk.byPath, chosen) : path || 'choose a field';
 
     return (
@@ -72,7 +94,7 @@ export function FieldChoice({ chosen, path, scope, suits, choose }: { chosen: Fi
                 <span className="truncate">{label}</span>
                 <ChevronDown size={12} aria-hidden="true" className="shrink-0" />
             </button>
-            <Palette open={open} close={() => setOpen(false)} label="Choose a field" placeholder="Label, path or value">
+            <Palette open={open} close={shut} label="Choose a field" placeholder="Label, path or value">
                 {desk.fields.map((field) => {
                     const here = field.single && (suits?.(field) ?? true) ? written(field.path, scope) : null;
 
@@ -83,7 +105,7 @@ export function FieldChoice({ chosen, path, scope, suits, choose }: { chosen: Fi
                                 field={field}
                                 path={here}
                                 choose={() => {
-                                    flushSync(() => setOpen(false));
+                                    flushSync(shut);
                                     choose(here, field);
                                 }}
                             />

@@ -3,9 +3,11 @@ import { Branch } from './Branch';
 import { useDesk } from './desk';
 import { declared, type Block, type Item, type Run } from './document';
 import { Line } from './Line';
+import { LeadsTo } from './LinkForm';
 import { AmongScope, useScope } from './scope';
 import type { Part, Shape } from './shape';
 import { Stack } from './Stack';
+import { useComposer } from './store';
 
 /** What an object has of texts, links and blocks, one after the other. */
 export function Parts({ item, block, shape }: { item: Item; block: Block; shape: Shape }) {
@@ -18,6 +20,7 @@ export function Parts({ item, block, shape }: { item: Item; block: Block; shape:
 function PartView({ part, item, block, shape, labelled }: { part: Part; item: Item; block: Block; shape: Shape; labelled: boolean }) {
     const desk = useDesk();
     const scope = useScope(item.id, part.name);
+    const inHand = useComposer((state) => state.hand?.id === item.id && state.hand.part === part.name);
     if (part.kind === 'list') {
         return (
             <p className="text-[13px] text-muted">
@@ -37,6 +40,7 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
                     placeholder={part.hint ?? part.title.toLowerCase()}
                     className={block === item ? `line-of-${block.type} line-as-${part.kind} line-${part.name}` : ''}
                 />
+                {part.kind === 'link' && inHand && <LeadsTo link={(item[part.name] as Run[] | undefined) ?? []} scope={scope} />}
             </Labelled>
         );
     }

@@ -2,7 +2,8 @@ import { Bold, Braces, Italic, Link2, Underline } from 'lucide-react';
 import { useState } from 'react';
 import { Small } from './deeds';
 import { useDesk } from './desk';
-import { asWritten } from './document';
+import { LeadsTo, LinkForm } from './LinkForm';
+import { useScope } from './scope';
 import { live, useComposer, useWriting } from './store';
 
 /** The looks of the words that are selected. */
@@ -10,6 +11,8 @@ export function WordLooks() {
     const { looks, colour, link, empty } = useWriting();
     const desk = useDesk();
     const [linking, setLinking] = useState(false);
+    const at = useComposer((state) => state.hand);
+    const scope = useScope(at?.id ?? '', at?.part ?? '');
     const ground = useComposer((state) => desk.around.grounds[state.hand?.id ?? '']);
     const contrast = ground === undefined ? undefined : desk.colours.find(({ role }) => role === (colour || 'text'))?.contrast[ground];
     const chain = () => live.editor?.chain().focus();
@@ -55,59 +58,26 @@ export function WordLooks() {
                     <Braces size={14} aria-hidden="true" />
                 </Small>
             </div>
-            {(linking || link !== null) && (
+            {link !== null && !linking && (
+                <div className="flex flex-wrap gap-x-3 items-baseline">
+                    <LeadsTo link={link} scope={scope} />
+                    <button type="button" className="link-quiet cursor-pointer" onClick={() => setLinking(true)}>
+                        Change the link
+                    </button>
+                </div>
+            )}
+            {linking && at?.part && (
                 <LinkForm
-                    key={JSON.stringify(link)}
-                    link={asWritten(link ?? '')}
+                    at={{ id: at.id, part: at.part }}
+                    link={link ?? []}
                     selection={!empty || link !== null}
                     set={(to) => {
                         setLinking(false);
                         const leading = chain()?.extendMarkRange('leading');
-                        (to ? leading?.setMark('leading', { link: to }) : leading?.unsetMark('leading'))?.run();
+                        (to.length > 0 ? leading?.setMark('leading', { link: to }) : leading?.unsetMark('leading'))?.run();
                     }}
                 />
             )}
         </>
-    );
-}
-
-function LinkForm({ link, selection, set }: { link: string; selection: boolean; set: (to: string) => void }) {
-    const desk = useDesk();
-    const [to, setTo] = useState(link);
-    const addresses = desk.fields.filter((field) => field.type === 'url' && !field.list);
-
-    return (
-        <form
-            className="flex flex-wrap gap-1.5 items-center"
-            onSubmit={(event) => {
-                event.preventDefault();
-                set(to.trim());
-            }}
-        >
-            <label className="flex items-center gap-1.5">
-                Leads to
-                <input className="input input-xs bg-raised w-52" value={to} placeholder="https://" onChange={(event) => setTo(event.target.value)} />
-            </label>
-            <label>
-                <span className="sr-only">or a field</span>
-                <select className="select select-xs bg-raised w-auto" value="" onChange={(event) => setTo(to + `{${event.target.value}}`)}>
-                    <option value="">or a field</option>
-                    {addresses.map((field) => (
-                        <option key={field.path} value={field.path}>
-                            {field.label}
-                        </option>
-                    ))}
-                </select>
-            </label>
-            <button type="submit" className="btn btn-xs btn-primary" disabled={!selection}>
-                Link
-            </button>
-            {link && (
-                <button type="button" className="btn btn-xs" onClick={() => set('')}>
-                    No link
-                </button>
-            )}
-            {!selection && <span className="text-muted">Select the words first.</span>}
-        </form>
     );
 }

@@ -13,8 +13,7 @@ export interface Run {
     italic?: boolean;
     underline?: boolean;
     colour?: string;
-    /** As runs, or as people write it, with {order.page} for a variable. */
-    link?: Run[] | string;
+    link?: Run[];
 }
 
 /** A block, or a row, column or branch of one. */
@@ -233,7 +232,7 @@ export function lines(document: Manuscript): TextLine[] {
 }
 
 /** The paths that a text names, those in its links among them. */
-export const pathsIn = (runs: Run[]): string[] => runs.flatMap((run) => [...(run.variable ? [run.variable] : []), ...(Array.isArray(run.link) ? pathsIn(run.link) : [])]);
+export const pathsIn = (runs: Run[]): string[] => runs.flatMap((run) => [...(run.variable ? [run.variable] : []), ...(run.link ? pathsIn(run.link) : [])]);
 
 /** The lists that are gone through at a place, from a root, by the names of their items. */
 export type Scope = Record<string, string>;
@@ -302,14 +301,4 @@ export function firstLine(item: Item): { id: string; part: string } | null {
     };
 
     return search(item, shapeOf(item.type));
-}
-
-/** A link as one writes it in a field: {order.page} stands for a variable. */
-export const asWritten = (link: Run[] | string): string =>
-    typeof link === 'string' ? link : link.map((run) => (run.variable ? `{${run.variable}${formatted(run)}${run.fallback ? ` or "${run.fallback}"` : ''}}` : (run.text ?? '').replaceAll('{', '\\{'))).join('');
-
-function formatted(run: Run): string {
-    const said = Object.entries(run.with ?? {}).map(([name, value]) => `${/^[\w=-]+$/.test(name) ? name : JSON.stringify(name)}: ${JSON.stringify(value)}`);
-
-    return run.format ? `|${run.format}${said.length > 0 ? `(${said.join(', ')})` : ''}` : '';
 }

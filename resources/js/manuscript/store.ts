@@ -89,13 +89,16 @@ function standing(document: Manuscript, hand: Hand | null): Hand | null {
     return hand && (hand.id === 'envelope' || find(document, hand.id)) ? { id: hand.id, part: hand.part, caret: 'end' } : null;
 }
 
+/** Texts out of which a variable was taken while the words around it stayed: by `id.part`, the paths. What one has looked at is taken out here. */
+export const useGaps = create<Record<string, string[]>>(() => ({}));
+
 /** The editor of the text in hand; there is one at most. */
 export const live: { editor: Editor | null } = { editor: null };
 
 interface Writing {
     /** The variable that is selected. */
     chip: VariableAttributes | null;
-    link: Run['link'] | null;
+    link: Run[] | null;
     looks: string[];
     colour: string;
     empty: boolean;

@@ -50,9 +50,8 @@ export const deeds = {
         deeds.put(items, placeAfterHand(), named('duplicate', ids, document));
     },
     /** One place up or down; at the edge of a group, out of it. */
-    shift: (by: -1 | 1) => {
+    shift: (by: -1 | 1, ids = chosen()) => {
         const { document, apply } = useComposer.getState();
-        const ids = chosen();
         const [first, last] = [find(document, ids[0] ?? ''), find(document, ids.at(-1) ?? '')];
         if (!first || !last) {
             return;

@@ -35,7 +35,7 @@ export function handleKey(editor: Editor, event: KeyboardEvent, rich: boolean): 
             return step();
         case 'Enter':
             if (selection instanceof NodeSelection && selection.node.type.name === 'variable') {
-                document.querySelector<HTMLElement>('[data-chip-form] select, [data-chip-form] input')?.focus();
+                document.querySelector<HTMLElement>('[data-chip-form] :is(button, select, input)')?.focus();
 
                 return true;
             }

@@ -75,10 +75,10 @@ const Colour = Mark.create<{ colours: Record<string, string> }>({
     },
 });
 
-/** Typing {{ asks for a variable. */
-const Asking = Extension.create<{ ask: () => void }>({
+/** Typing {{ asks for a variable; a name that is typed in brackets becomes one, though there be none of that name: then it is selected, and what is near it is offered. */
+const Asking = Extension.create<{ ask: () => void; named: (typed: string) => string | null }>({
     name: 'asking',
-    addOptions: () => ({ ask: () => undefined }),
+    addOptions: () => ({ ask: () => undefined, named: () => null }),
     addInputRules() {
         return [
             new InputRule({
@@ -89,18 +89,33 @@ const Asking = Extension.create<{ ask: () => void }>({
                     queueMicrotask(this.options.ask);
                 },
             }),
+            new InputRule({
+                find: /(?<!\\)\{([^{}]{1,100})\}$/,
+                handler: ({ state, range, match, chain }) => {
+                    const typed = match[1] ?? '';
+                    const path = this.options.named(typed);
+                    const meant = path ?? (/^[a-z][a-z0-9_]*(\.[A-Za-z0-9_-]+)+$/.test(typed) ? typed : null);
+                    if (meant === null || state.schema.nodes['variable'] === undefined) {
+                        return null;
+                    }
+                    const put = chain().deleteRange(range).insertContentAt(range.from, { type: 'variable', attrs: { variable: meant } });
+                    (path === null ? put.setNodeSelection(range.from) : put).run();
+
+                    return undefined;
+                },
+            }),
         ];
     },
 });
 
 /** What a line of text is written with: words with looks, or, for envelopes and links, words and variables alone. */
-export function extensions(rich: boolean, describe: Describe, colours: Record<string, string>, ask: () => void) {
+export function extensions(rich: boolean, describe: Describe, colours: Record<string, string>, ask: () => void, named: (typed: string) => string | null) {
     return [
         Document.extend({ content: 'paragraph' }),
         Paragraph,
         Text,
         Variable.configure({ describe }),
-        Asking.configure({ ask }),
+        Asking.configure({ ask, named }),
         ...(rich ? [Bold, Italic, Underline, HardBreak.extend({ addKeyboardShortcuts() { return { 'Shift-Enter': () => this.editor.commands.setHardBreak() }; } }), Leading, Colour.configure({ colours })] : []),
     ];
 }

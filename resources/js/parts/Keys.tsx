@@ -27,12 +27,14 @@ const COMPOSER = [
     ['Ctrl C, Ctrl X, Ctrl V', 'on a block: copies, cuts, pastes blocks, in other templates and windows too'],
     ['F2', 'turns the sheet in a narrow window'],
     ['F4', 'data sheet'],
+    ['F6', 'outline: arrows go through it, Alt ↑ ↓ move the block'],
+    ['F7', 'find and replace'],
     ['F8', 'to the next finding'],
     ['F9, Shift F9', 'to the next sample record and the one before'],
 ] as const;
 
 /** Those of the page: a brand has no record of its own to step through. */
-const keysOf = (path: string) => (path.startsWith('/templates/') ? COMPOSER : path.startsWith('/brand/') ? COMPOSER.filter(([key]) => !/^F[489]/.test(key)) : []);
+const keysOf = (path: string) => (path.startsWith('/templates/') ? COMPOSER : path.startsWith('/brand/') ? COMPOSER.filter(([key]) => !/^F[46789]/.test(key)) : []);
 
 export function Keys({ open, close }: { open: boolean; close: () => void }) {
     return (

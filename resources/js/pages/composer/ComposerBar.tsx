@@ -1,3 +1,4 @@
+import { ListTree, Replace } from 'lucide-react';
 import { Link } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { useMayPublish } from '../../parts/useSession';
@@ -6,7 +7,7 @@ import { type Finding } from '../../manuscript/desk';
 import { type Saved } from '../../drafts/saving';
 import { useComposer } from '../../manuscript/store';
 
-type Opening = 'findings' | 'proof' | 'versions';
+type Opening = 'findings' | 'proof' | 'versions' | 'replace';
 
 export function ComposerBar({
     line,
@@ -18,6 +19,8 @@ export function ComposerBar({
     turn,
     sheet,
     toggleSheet,
+    outline,
+    toggleOutline,
     open,
     publish,
 }: {
@@ -31,6 +34,8 @@ export function ComposerBar({
     turn: () => void;
     sheet: boolean;
     toggleSheet: () => void;
+    outline: boolean;
+    toggleOutline: () => void;
     open: (what: Opening) => void;
     publish: () => void;
 }) {
@@ -59,6 +64,14 @@ export function ComposerBar({
             </div>
             <div className="ml-auto flex flex-wrap gap-1.5 items-center">
                 {mayEdit && <UndoRedo />}
+                <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Outline" title="Outline (F6)" aria-pressed={outline} onClick={toggleOutline}>
+                    <ListTree size={16} aria-hidden="true" />
+                </button>
+                {mayEdit && (
+                    <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Find and replace" title="Find and replace (F7)" onClick={() => open('replace')}>
+                        <Replace size={16} aria-hidden="true" />
+                    </button>
+                )}
                 <button type="button" className="btn btn-sm" onClick={() => open('findings')}>
                     {findings === null ? 'Looking …' : noted === 0 ? 'No findings' : `${noted} finding${noted === 1 ? '' : 's'}`}{' '}
                     {grave > 0 && <span className="badge badge-error badge-xs">{grave} grave</span>}

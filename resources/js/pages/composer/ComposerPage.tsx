@@ -19,6 +19,8 @@ import { BlockList, VariableList } from '../../manuscript/Lists';
 import { Manuscript } from '../../manuscript/Manuscript';
 import { useSaving, useTakenUp, type Shelf } from '../../drafts/saving';
 import { Seen, type SeenElement } from '../../stage/Seen';
+import { Outline } from './Outline';
+import { ReplaceHere } from '../../drafts/Replace';
 import { StagePane, useStage } from './StagePane';
 import { type View } from '../../stage/views';
 import { useComposer } from '../../manuscript/store';
@@ -61,8 +63,9 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const record = search.get('record') ?? supplied.cast[0]?.key ?? null;
     const language = search.get('language');
     const [view, setView] = useState<View>('wide');
-    const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | null>(null);
-    const [sheet, setSheet] = useState(false);
+    const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | 'replace' | null>(null);
+    const [beside, setBeside] = useState<'sheet' | 'outline' | null>(null);
+    const turnTo = (what: 'sheet' | 'outline') => setBeside((now) => (now === what ? null : what));
     const [sought, setSought] = useState('');
     const [side, setSide] = useState<'manuscript' | 'stage'>('manuscript');
     const [seen, setSeen] = useState<SeenElement | null>(null);
@@ -103,7 +106,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             stage: answer?.html ?? null,
             ask: () => setOpen('variables'),
             openSheet: (path: string) => {
-                setSheet(true);
+                setBeside('sheet');
                 setSought(path);
             },
             openBlocks: () => setOpen('blocks'),
@@ -146,7 +149,9 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
         publish: () => void publish(),
         blocks: () => setOpen('blocks'),
         turn: () => setSide((now) => (now === 'stage' ? 'manuscript' : 'stage')),
-        sheet: () => setSheet((now) => !now),
+        sheet: () => turnTo('sheet'),
+        outline: () => turnTo('outline'),
+        replace: () => useComposer.getState().mayEdit && setOpen('replace'),
         finding: stepFinding,
         cast: stepCast,
         leave: open === 'findings' ? () => setOpen(null) : seen ? () => setSeen(null) : undefined,
@@ -160,17 +165,18 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
 
     const manuscript = (
         <div className="flex h-full min-h-0">
-            {sheet && (
+            {beside === 'outline' && <Outline close={() => setBeside(null)} />}
+            {beside === 'sheet' && (
                 <DataSheet
                     key={sought}
                     sought={sought}
                     close={() => {
-                        setSheet(false);
+                        setBeside(null);
                         setSought('');
                     }}
                 />
             )}
-            <div className={`manuscript${sheet ? ' manuscript-narrow' : ''}`} tabIndex={-1}>
+            <div className={`manuscript${beside ? ' manuscript-narrow' : ''}`} tabIndex={-1}>
                 <Envelope lengths={answer?.lengths ?? {}} />
                 <Manuscript />
             </div>
@@ -203,8 +209,10 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                     narrow={narrow}
                     side={side}
                     turn={() => setSide(side === 'stage' ? 'manuscript' : 'stage')}
-                    sheet={sheet}
-                    toggleSheet={() => setSheet(!sheet)}
+                    sheet={beside === 'sheet'}
+                    toggleSheet={() => turnTo('sheet')}
+                    outline={beside === 'outline'}
+                    toggleOutline={() => turnTo('outline')}
                     open={(what) => setOpen(open === what ? null : what)}
                     publish={() => void publish()}
                 />
@@ -223,6 +231,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                     void client.invalidateQueries({ predicate: ({ queryKey }) => !WORKED_ON.includes(queryKey[0]) });
                 }}
             />
+            {open === 'replace' && <ReplaceHere template={template.key} close={() => setOpen(null)} />}
             <ProofDialog template={template.key} record={record} language={language} open={open === 'proof'} close={() => setOpen(null)} />
             <VersionsDialog template={template.key} notice={line.notice} open={open === 'versions'} close={() => setOpen(null)} />
         </DeskContext>

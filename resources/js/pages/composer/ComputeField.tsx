@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { queries } from '../../api/queries';
@@ -7,6 +7,7 @@ import { Group, UNBEGUN, type Condition } from '../../manuscript/ConditionForm';
 import { useDesk, type Field } from '../../manuscript/desk';
 import { FieldChoice } from '../../manuscript/Lists';
 import { Dialog } from '../../parts/Dialog';
+import { useQuiet } from '../../parts/useQuiet';
 
 type Ask = Schemas['Desk']['computations'][number]['asks'][number];
 type Made = Record<string, unknown>;
@@ -192,16 +193,4 @@ function Answer({ ask, made, set }: { ask: Ask; made: Made; set: (value: unknown
             {ask.needed && <FieldChoice chosen={undefined} path="put a field in" scope={{}} suits={(field) => ['text', 'email', 'phone', 'url', 'integer'].includes(field.type) && field.list === null} choose={(path) => set(`${text}{${path}}`)} />}
         </span>
     );
-}
-
-/** A value that has not changed for a moment: what is typed is not asked about letter by letter. */
-function useQuiet(value: string): string {
-    const [quiet, setQuiet] = useState(value);
-    useEffect(() => {
-        const timer = setTimeout(() => setQuiet(value), 250);
-
-        return () => clearTimeout(timer);
-    }, [value]);
-
-    return quiet;
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
+import { ReplaceEverywhere } from '../../drafts/Replace';
 import { Dialog } from '../../parts/Dialog';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
@@ -19,6 +20,7 @@ type Template = Schemas['TemplateLine'];
 export function TemplatesPage() {
     const [params, set] = useAddressState();
     const mayEdit = useMayWrite();
+    const [replacing, setReplacing] = useState(false);
     const search = params.get('search') ?? '';
     const archived = params.get('archived') === '1';
     const templates = useQuery(queries.templates({ search, ...(archived ? { archived: 1 } : {}) }));
@@ -42,10 +44,16 @@ export function TemplatesPage() {
                         </button>
                     )}
                     <SearchField label="Search name, key, words in them" />
+                    {mayEdit && !archived && list.length > 0 && (
+                        <button type="button" className="btn btn-sm" onClick={() => setReplacing(true)}>
+                            Find and replace …
+                        </button>
+                    )}
                     {mayEdit && !archived && <BeginTemplate />}
                 </>
             }
         >
+            <ReplaceEverywhere open={replacing} close={() => setReplacing(false)} />
             {list.length === 0 ? (
                 <Empty>
                     {search ? (
