@@ -10,8 +10,10 @@ use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
 use Herald\Manuscript\Purpose;
+use Herald\Manuscript\Run;
+use Herald\Manuscript\Selection;
+use Herald\Manuscript\Variable;
 use Herald\Record\Field;
-use Herald\Record\Path;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
@@ -28,15 +30,15 @@ final readonly class LineItems implements Written
     private const LARGE = 18;
 
     /**
-     * @param  list<array{label: ?Inline, value: Inline, align: Align}>  $columns
+     * @param  list<array{label: ?Inline, value: Inline, align: Align, summed: bool}>  $columns
      */
     private function __construct(
         private Common $common,
-        private Path $list,
-        private string $item,
+        private Selection $items,
         private array $columns,
         private ?Link $picture,
         private ?Inline $empty,
+        private ?Inline $sum,
     ) {
     }
 
@@ -53,6 +55,7 @@ final readonly class LineItems implements Written
             'properties' => [
                 'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
                 'item' => ['title' => 'Name of one', '$ref' => '#/$defs/name'],
+                ...Selection::SCHEMA,
                 'picture' => ['title' => 'Picture', '$ref' => '#/$defs/link'],
                 'columns' => ['title' => 'Columns', 'type' => 'array', 'minItems' => 1, 'maxItems' => 6, 'items' => [
                     'title' => 'Column',
@@ -64,8 +67,10 @@ final readonly class LineItems implements Written
                         'label' => ['title' => 'Title', '$ref' => '#/$defs/inline'],
                         'value' => ['title' => 'Value', '$ref' => '#/$defs/inline'],
                         'align' => ['title' => 'Align', '$ref' => '#/$defs/align'],
+                        'summed' => ['title' => 'Added up', 'description' => 'in a last row, where its value is a number or an amount of the item', 'type' => 'boolean'],
                     ],
                 ]],
+                'sum' => ['title' => 'Words of the sum', 'description' => 'beside what is added up, in a last row', '$ref' => '#/$defs/inline'],
                 'empty' => ['title' => 'When there are none', 'description' => 'said when the list has no items', '$ref' => '#/$defs/inline'],
             ],
             'required' => ['list', 'columns'],
@@ -97,13 +102,12 @@ final readonly class LineItems implements Written
 
     public static function read(BlockReader $reader): self
     {
-        [$list, $item, $inside] = $reader->eachOf();
+        [$items, $inside] = $reader->eachOf();
         $inItem = new BlockReader($reader->node, $inside, $reader->reading);
 
         return new self(
             $reader->common(1),
-            $list,
-            $item,
+            $items,
             array_map(static function (BlockReader $column): array {
                 $column->id();
 
@@ -111,10 +115,12 @@ final readonly class LineItems implements Written
                     'label' => $column->optionalInline('label'),
                     'value' => $column->inline('value'),
                     'align' => Align::from($column->node->optionalString('align') ?? 'start'),
+                    'summed' => $column->node->bool('summed'),
                 ];
             }, $reader->each('columns', $inside)),
             $inItem->optionalLink('picture'),
             $reader->optionalInline('empty'),
+            $reader->optionalInline('sum'),
         );
     }
 
@@ -146,7 +152,7 @@ final readonly class LineItems implements Written
             $writer->markup('</tr>');
         }
         [$picture, $empty] = [$this->picture, $this->empty];
-        $writer->each($this->list, $this->item, function () use ($writer, $cell, $inset, $picture, $row, $last): void {
+        $writer->each($this->items, function () use ($writer, $cell, $inset, $picture, $row, $last): void {
             $writer->markup('<tr'.self::named($row).'>');
             $side = Align::Start->side($writer->rightToLeft);
             if ($picture !== null) {
@@ -174,7 +180,31 @@ final readonly class LineItems implements Written
             $writer->cell('td', Align::Start, $cell, fn () => $writer->inline($empty), Element::ItemsCell, ' colspan="'.(count($this->columns) + ($this->picture === null ? 0 : 1)).'"');
             $writer->markup('</tr>');
         });
+        array_filter($this->summed()) === [] ?: $writer->sums($this->items, $this->summed(), function (array $sums) use ($writer, $cell, $inset, $row): void {
+            $writer->markup('<tr'.self::named($row).'>');
+            foreach ($this->columns as $index => $column) {
+                $words = $sums[$index] ?? ($index === 0 ? $this->sum : null) ?? new Inline([]);
+                $class = $index === 0 ? $this->folded($writer, 'item-first', 'display:block!important;border-bottom:0!important;padding-bottom:0!important') : $this->folded($writer, 'item-sum', 'display:inline-block!important;border-bottom:0!important;padding-top:2px!important');
+                $span = $index === 0 && $this->picture !== null ? ' colspan="2"' : '';
+                $writer->cell('td', $column['align'], ['font-weight' => 'bold', 'border-bottom' => '0'] + $cell + $inset($index) + HtmlWriter::inOnePiece($words), fn () => $writer->inline($words), Element::ItemsCell, $span, $class);
+            }
+            $writer->markup('</tr>');
+        });
         $writer->markup('</table>');
+    }
+
+    /**
+     * What is added up, by column: a value that is one number or amount of the item, and nothing else.
+     *
+     * @return list<Variable|null>
+     */
+    private function summed(): array
+    {
+        return array_map(function (array $column): ?Variable {
+            $fields = array_values(array_filter(array_map(static fn (Run $run): ?Variable => $run->content instanceof Variable ? $run->content : null, $column['value']->runs)));
+
+            return $column['summed'] && count($fields) === 1 && $fields[0]->field->type->isNumeric() && count($fields[0]->path->segments) === 2 && $fields[0]->path->root() === $this->items->item ? $fields[0] : null;
+        }, $this->columns);
     }
 
     /**
@@ -209,11 +239,13 @@ final readonly class LineItems implements Written
         }
         $empty = $this->empty;
         $writer->each(
-            $this->list,
-            $this->item,
+            $this->items,
             fn () => $writer->tableRow(array_column($this->columns, 'value'), $aligns),
             $empty === null ? null : fn () => $writer->paragraph($empty),
         );
+        if (array_filter($this->summed()) !== []) {
+            $writer->sums($this->items, $this->summed(), fn (array $sums) => $writer->tableRow(array_map(fn (int $index): Inline => $sums[$index] ?? ($index === 0 ? $this->sum : null) ?? new Inline([]), array_keys($this->columns)), $aligns));
+        }
         $writer->endTable();
     }
 

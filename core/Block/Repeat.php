@@ -9,7 +9,7 @@ use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Group;
 use Herald\Manuscript\Purpose;
-use Herald\Record\Path;
+use Herald\Manuscript\Selection;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
@@ -20,14 +20,15 @@ final readonly class Repeat implements Group, Written
 {
     /**
      * @param  list<Block>  $blocks
-     * @param  list<Block>  $empty  shown when the list has no items
+     * @param  list<Block>  $empty  shown when there are none
+     * @param  list<Block>  $between  shown after each but the last
      */
     private function __construct(
         private Common $common,
-        private Path $list,
-        private string $item,
+        private Selection $items,
         private array $blocks,
         private array $empty,
+        private array $between,
     ) {
     }
 
@@ -44,7 +45,9 @@ final readonly class Repeat implements Group, Written
             'properties' => [
                 'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
                 'item' => ['title' => 'Name of one', '$ref' => '#/$defs/name'],
+                ...Selection::SCHEMA,
                 'blocks' => ['title' => 'For each', '$ref' => '#/$defs/blocks'],
+                'between' => ['title' => 'Between two', '$ref' => '#/$defs/blocks'],
                 'empty' => ['title' => 'When there are none', '$ref' => '#/$defs/blocks'],
             ],
             'required' => ['list', 'blocks'],
@@ -60,9 +63,9 @@ final readonly class Repeat implements Group, Written
 
     public static function read(BlockReader $reader): self
     {
-        [$list, $item, $inside] = $reader->eachOf();
+        [$items, $inside] = $reader->eachOf();
 
-        return new self($reader->common(), $list, $item, $reader->blocksBelow('blocks', $inside), $reader->blocksBelow('empty'));
+        return new self($reader->common(), $items, $reader->blocksBelow('blocks', $inside), $reader->blocksBelow('empty'), $reader->blocksBelow('between', $inside));
     }
 
     public function common(): Common
@@ -72,11 +75,11 @@ final readonly class Repeat implements Group, Written
 
     public function html(HtmlWriter $writer): void
     {
-        $writer->each($this->list, $this->item, fn () => $writer->rows($this->blocks), fn () => $writer->rows($this->empty));
+        $writer->each($this->items, fn () => $writer->rows($this->blocks), fn () => $writer->rows($this->empty), $this->between === [] ? null : fn () => $writer->rows($this->between));
     }
 
     public function text(TextWriter $writer): void
     {
-        $writer->each($this->list, $this->item, fn () => $writer->stack($this->blocks), fn () => $writer->stack($this->empty));
+        $writer->each($this->items, fn () => $writer->stack($this->blocks), fn () => $writer->stack($this->empty), $this->between === [] ? null : fn () => $writer->stack($this->between));
     }
 }

@@ -72,8 +72,9 @@ final readonly class OverItems
     {
         $items = $this->list->in($data);
         $found = [];
-        foreach (is_array($items) ? $items : [] as $item) {
-            if ($this->where === null || $this->where->holds([...$data, self::ITEM => $item])) {
+        $items = is_array($items) ? array_values($items) : [];
+        foreach ($items as $index => $item) {
+            if ($this->where === null || $this->where->holds([...$data, ...Vocabulary::item(self::ITEM, $item, $index, count($items))])) {
                 $value = $this->key === null ? $item : (is_array($item) ? $item[$this->key] ?? null : null);
                 array_push($found, ...($this->type !== null && Emptiness::of($value) ? [] : [$value]));
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Condition;
 
 use Herald\Record\Path;
+use Herald\Record\Vocabulary;
 
 /** Holds when a condition holds for any, for all, or for none of the items of a list. */
 final readonly class OfItems implements Condition
@@ -19,8 +20,9 @@ final readonly class OfItems implements Condition
 
     public function holds(array $data): bool
     {
-        foreach ($this->items($data) as $item) {
-            if ($this->where->holds([...$data, $this->item => $item]) !== ($this->quantifier === Quantifier::All)) {
+        $items = $this->items($data);
+        foreach ($items as $index => $item) {
+            if ($this->where->holds([...$data, ...Vocabulary::item($this->item, $item, $index, count($items))]) !== ($this->quantifier === Quantifier::All)) {
                 // Of any, one is enough; of all and of none, one is too many.
                 return $this->quantifier === Quantifier::Any;
             }
@@ -33,8 +35,9 @@ final readonly class OfItems implements Condition
     {
         $holds = $this->holds($data);
         $decides = $this->quantifier === Quantifier::All ? false : true;
-        foreach ($this->items($data) as $index => $item) {
-            $verdict = $this->where->judge([...$data, $this->item => $item]);
+        $items = $this->items($data);
+        foreach ($items as $index => $item) {
+            $verdict = $this->where->judge([...$data, ...Vocabulary::item($this->item, $item, $index, count($items))]);
             if ($verdict->holds === $decides) {
                 return new Verdict($holds, "{$verdict->reason} (no. ".($index + 1)." of {$this->label})", [$verdict]);
             }
@@ -60,7 +63,7 @@ final readonly class OfItems implements Condition
 
     public function paths(): array
     {
-        return [$this->list, ...array_filter($this->where->paths(), fn (Path $path): bool => $path->root() !== $this->item)];
+        return [$this->list, ...array_filter($this->where->paths(), fn (Path $path): bool => ! in_array($path->root(), array_keys(Vocabulary::item($this->item, null, 0, 0)), true))];
     }
 
     /**

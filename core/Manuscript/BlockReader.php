@@ -96,9 +96,9 @@ final readonly class BlockReader
     }
 
     /**
-     * The list that "list" names, and the vocabulary for one of its items under the name in "item".
+     * The items of the list that "list" names which are gone through, and the vocabulary for one of them under the name in "item".
      *
-     * @return array{Path, string, Vocabulary}
+     * @return array{Selection, Vocabulary}
      */
     public function eachOf(): array
     {
@@ -120,7 +120,21 @@ final readonly class BlockReader
             $list = Field::missingList();
         }
 
-        return [$path, $name, $this->vocabulary->with($name, $list)];
+        $inside = $this->vocabulary->with($name, $list);
+        $only = null;
+        $node = $this->node->node('only');
+        try {
+            $only = $node === null ? null : ConditionReader::read($node, $inside);
+        } catch (InvalidDocument $e) {
+            $this->adopt($e);
+        }
+        $key = $this->node->optionalString('sorted_by');
+        $by = $key === null ? null : ($list->fields[$key] ?? null);
+        if ($key !== null && $list->key !== '' && ($by === null || ! $by->type->isSingle() || $by->type instanceof Type\Secret)) {
+            $this->reading->faults->add($this->node->below('sorted_by'), "\"{$key}\" is no field of the items that they can be sorted by");
+        }
+
+        return [new Selection($path, $name, $only, $by === null ? null : $key, $by?->type, $this->node->bool('descending'), $this->node->has('most') ? $this->node->int('most', 1) : null), $inside];
     }
 
     /**

@@ -84,12 +84,8 @@ final class Inventory
 
     private static function condition(Piece $piece): string
     {
-        if ($piece->raw === null || $piece->guards === []) {
-            // A row that comes or goes says nothing of this.
-            return $piece->id === $piece->block ? 'always' : '';
-        }
-
-        return $piece->guards[count($piece->guards) - 1]->sentence();
+        // A row that comes or goes says nothing of this.
+        return $piece->condition?->sentence() ?? ($piece->id === $piece->block && $piece->part === 'when' ? 'always' : '');
     }
 
     /** Words, and as a setting what is not seen from them: how they look, where they lead, in which format values stand. */

@@ -22,6 +22,7 @@ final readonly class Piece
      * @param  list<Condition>  $guards  what is known to hold where this is shown
      * @param  string  $place  in the document
      * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list from a root: `order.items`, or `order.items.*.parts` within another
+     * @param  Condition|null  $condition  that it is, where it is one that can be read
      * @param  ColourRole  $ground  that it stands on: its own, that of the nearest section around it, or the message's
      */
     public function __construct(
@@ -38,6 +39,7 @@ final readonly class Piece
         public string $place,
         public array $items,
         public ColourRole $ground,
+        public ?Condition $condition = null,
     ) {
     }
 

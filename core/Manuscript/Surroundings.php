@@ -10,7 +10,7 @@ use Herald\Record\Vocabulary;
 final readonly class Surroundings
 {
     /**
-     * @param  array<string, string>  $sentences  conditions as they are read aloud, by the id of what they stand on
+     * @param  array<string, string>  $sentences  conditions as they are read aloud, by the id of what they stand on, and the name of the member after a blank where that is not "when"
      * @param  array<string, array<string, string>>  $scopes  the lists that are gone through, from a root, by the names of their items, by id and member with a blank between; those without any are left out
      * @param  array<string, string>  $grounds  the role of the ground, by id
      */
@@ -25,8 +25,8 @@ final readonly class Surroundings
     {
         $sentences = $scopes = $grounds = [];
         foreach (Walk::through($document, $vocabulary) as $piece) {
-            if ($piece->kind === PartKind::Condition && $piece->raw !== null && $piece->guards !== []) {
-                $sentences[$piece->id] = $piece->guards[count($piece->guards) - 1]->sentence();
+            if ($piece->condition !== null) {
+                $sentences[$piece->id.($piece->part === 'when' ? '' : " {$piece->part}")] = $piece->condition->sentence();
             }
             if ($piece->items !== []) {
                 $scopes["{$piece->id} {$piece->part}"] = $piece->items;

@@ -73,19 +73,21 @@ final class Walk
         $ground = isset($shape->parts['ground']) ? (ColourRole::tryFrom(is_string($object['ground'] ?? null) ? $object['ground'] : '') ?? ColourRole::Accent) : ($shape->ground ?? $ground);
         $own = self::condition($object['when'] ?? null, $vocabulary);
         $guards = $own === null ? $guards : [...$guards, $own];
+        $only = $listPath === null ? null : self::condition($object['only'] ?? null, $inside);
         foreach ($shape->parts as $part => $kind) {
             // What stands for an empty list stands outside of it.
             $outside = $part === 'empty' || $part === 'list' || $part === 'when';
             $here = $outside ? $vocabulary : $inside;
             $named = $outside ? $items : $within;
             $raw = $object[$part] ?? null;
-            yield new Piece($block, $type, $id, $part, $shape->titles[$part], $kind, $raw, $object, $here, $guards, $place.'/'.$part, $named, $ground);
+            $known = $only === null || $outside ? $guards : [...$guards, $only];
+            yield new Piece($block, $type, $id, $part, $shape->titles[$part], $kind, $raw, $object, $here, $known, $place.'/'.$part, $named, $ground, $kind === PartKind::Condition ? self::condition($raw, $here) : null);
             if ($kind === PartKind::Blocks) {
-                yield from self::blocks($raw, $here, $guards, $place.'/'.$part, $named, $ground);
+                yield from self::blocks($raw, $here, $known, $place.'/'.$part, $named, $ground);
             } elseif ($kind === PartKind::Objects) {
                 foreach (is_array($raw) ? $raw : [] as $index => $one) {
                     if (is_array($one)) {
-                        yield from self::object($block, $type, is_string($one['id'] ?? null) ? $one['id'] : $id, $one, $shape->objectsIn($part), $here, $guards, $place.'/'.$part.'/'.$index, $named, $ground);
+                        yield from self::object($block, $type, is_string($one['id'] ?? null) ? $one['id'] : $id, $one, $shape->objectsIn($part), $here, $known, $place.'/'.$part.'/'.$index, $named, $ground);
                     }
                 }
             }

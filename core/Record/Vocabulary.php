@@ -90,10 +90,37 @@ final readonly class Vocabulary
             && ! in_array($name, self::TAKEN, true);
     }
 
+    /**
+     * Where an item stands among the others that are gone through.
+     *
+     * @return array<string, array{string, Type\FieldType}> labels and types, by what stands behind the name of the item and an underscore
+     */
+    public static function standing(): array
+    {
+        return ['number' => ['Number in the list', new Type\Integer], 'first' => ['First of them', new Type\Boolean], 'last' => ['Last of them', new Type\Boolean]];
+    }
+
+    /**
+     * The values that stand for one item, by the names that {@see with} gives.
+     *
+     * @param  int  $index  from 0
+     * @param  int  $count  of all that are gone through
+     * @return array<string, mixed>
+     */
+    public static function item(string $name, mixed $item, int $index, int $count): array
+    {
+        return [$name => $item, "{$name}_number" => $index + 1, "{$name}_first" => $index === 0, "{$name}_last" => $index === $count - 1];
+    }
+
     /** The vocabulary inside a repeat, where each item of the list goes by a name of its own. */
     public function with(string $name, Field $list): self
     {
-        return new self([...$this->roots, $name => $list->item($name)]);
+        $standing = [];
+        foreach (self::standing() as $what => [$label, $type]) {
+            $standing["{$name}_{$what}"] = Field::single("{$name}_{$what}", $label, $type);
+        }
+
+        return new self([...$this->roots, $name => $list->item($name), ...$standing]);
     }
 
     /**

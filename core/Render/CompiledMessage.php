@@ -7,16 +7,18 @@ namespace Herald\Render;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\Node;
+use Herald\Manuscript\Selection;
 
 /** A message compiled for one language, ready to be filled with data again and again. */
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 8;
+    public const COMPILER = 9;
 
     /**
      * @param  array<value-of<MessagePart>, string>  $sources  Twig source by part
      * @param  list<Condition>  $conditions  by the number under which the sources ask for them
+     * @param  list<Selection>  $selections  of items of lists, by the number under which the sources ask for them
      * @param  list<string>  $paths  all that is read from the data
      * @param  array{name: string, legal: string|null}  $brand  what it says of the brand it wears; null for what the source says
      */
@@ -25,6 +27,7 @@ final readonly class CompiledMessage
         public bool $rightToLeft,
         public array $sources,
         public array $conditions,
+        public array $selections,
         public array $paths,
         public array $brand,
     ) {
@@ -41,6 +44,7 @@ final readonly class CompiledMessage
             'right_to_left' => $this->rightToLeft,
             'sources' => $this->sources,
             'conditions' => array_map(static fn (Condition $condition): array => $condition->toArray(), $this->conditions),
+            'selections' => array_map(static fn (Selection $items): array => $items->toArray(), $this->selections),
             'paths' => $this->paths,
             'brand' => $this->brand,
         ];
@@ -63,6 +67,7 @@ final readonly class CompiledMessage
                 array_map(static fn (MessagePart $part): string => $sources->optionalString($part->value) ?? '', MessagePart::cases()),
             ),
             array_map(static fn (Node $condition): Condition => ConditionReader::stored($condition->data), array_values($node->nodes('conditions'))),
+            array_map(Selection::stored(...), array_values($node->nodes('selections'))),
             $node->strings('paths'),
             ['name' => $brand?->string('name') ?? '', 'legal' => $brand?->optionalString('legal')],
         );

@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Herald\Computed\Figure;
 use Herald\Condition\Condition;
 use Herald\Document\Limits;
+use Herald\Manuscript\Selection;
+use Herald\Record\NotComputable;
 use Herald\Value\Clean;
 use Herald\Value\Format;
 use Herald\Value\Formats;
 use Herald\Value\Locality;
 use Herald\Value\Mask;
+use Herald\Value\Type\FieldTypes;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFilter;
 use Twig\TwigFunction;
@@ -21,7 +25,13 @@ final class HeraldExtension extends AbstractExtension
     /** @var list<Condition> */
     private array $conditions = [];
 
+    /** @var list<Selection> */
+    private array $selections = [];
+
     private Locality $locality;
+
+    /** @var array<string, \Collator> by language */
+    private array $collators = [];
 
     /** @var array<string, list<string>> paths taken apart before */
     private array $segments = [];
@@ -43,6 +53,7 @@ final class HeraldExtension extends AbstractExtension
     {
         $this->turns = 0;
         $this->conditions = $message->conditions;
+        $this->selections = $message->selections;
         $locale = $messageData->source->locale($message->language);
         $now = is_string($messageData->data['now'] ?? null) ? $messageData->data['now'] : null;
         if ($this->locality->language !== $locale || $this->locality->zone !== $messageData->source->zone || $this->locality->now !== $now) {
@@ -60,7 +71,7 @@ final class HeraldExtension extends AbstractExtension
 
     public function getFunctions(): array
     {
-        $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true]), new TwigFunction('turns', [$this, 'turns'])];
+        $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true]), new TwigFunction('turns', [$this, 'turns']), new TwigFunction('selected', [$this, 'selected'], ['needs_context' => true]), new TwigFunction('summed', [self::class, 'summed'])];
         foreach (Escape::cases() as $place) {
             $isSafe = in_array($place, [Escape::Html, Escape::Attribute], true) ? ['is_safe' => ['html']] : [];
             $functions[] = new TwigFunction($place->value.'_as_*', [$this, $place->value], ['needs_context' => true, ...$isSafe]);
@@ -74,7 +85,7 @@ final class HeraldExtension extends AbstractExtension
      */
     public static function functionNames(): array
     {
-        $names = ['holds', 'turns'];
+        $names = ['holds', 'turns', 'selected', 'summed'];
         foreach (Escape::cases() as $place) {
             foreach (array_keys(Formats::all()) as $format) {
                 $names[] = $place->value.'_as_'.$format;
@@ -92,6 +103,41 @@ final class HeraldExtension extends AbstractExtension
     public function holds(array $context, int $number): bool
     {
         return $this->conditions[$number]->holds($context);
+    }
+
+    /**
+     * What the message's selection of that number takes of a list.
+     *
+     * @param  array<string, mixed>  $context
+     * @param  array<array-key, mixed>  $list
+     * @return list<mixed>
+     */
+    public function selected(array $context, int $number, array $list): array
+    {
+        $language = $this->locality->language;
+
+        return $this->selections[$number]->of($list, $context, $this->collators[$language] ??= new \Collator($language));
+    }
+
+    /**
+     * What items have of one field, added up.
+     *
+     * @param  array<array-key, mixed>  $items
+     * @param  string  $type  the name of the field's type
+     * @return int|string|array{amount: string, currency: string}|null null where that cannot be, as of two currencies
+     */
+    public static function summed(array $items, string $key, string $type): int|string|array|null
+    {
+        try {
+            $sum = Figure::nothing();
+            foreach ($items as $item) {
+                $sum = $sum->plus(Figure::of(is_array($item) ? $item[$key] ?? null : null) ?? Figure::nothing());
+            }
+
+            return $sum->value(FieldTypes::named($type));
+        } catch (NotComputable) {
+            return null;
+        }
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Condition\Condition;
+use Herald\Manuscript\Selection;
 use Herald\Manuscript\Variable;
 use Herald\Record\Path;
 
@@ -16,6 +17,9 @@ final class Ledger
 
     /** @var list<Condition> */
     private array $conditions = [];
+
+    /** @var list<Selection> */
+    private array $selections = [];
 
     /** @var array<string, true> */
     private array $paths = [];
@@ -35,6 +39,20 @@ final class Ledger
         }
 
         return $this->numbers[$key];
+    }
+
+    /** The number under which the items are selected while the message is filled. */
+    public function selection(Selection $items): int
+    {
+        array_map($this->uses(...), $items->only?->paths() ?? []);
+        $this->selections[] = $items;
+
+        return count($this->selections) - 1;
+    }
+
+    public function isUsed(string $path): bool
+    {
+        return isset($this->paths[$path]);
     }
 
     public function uses(Path $path): void
@@ -99,6 +117,14 @@ final class Ledger
     public function conditions(): array
     {
         return $this->conditions;
+    }
+
+    /**
+     * @return list<Selection>
+     */
+    public function selections(): array
+    {
+        return $this->selections;
     }
 
     /**

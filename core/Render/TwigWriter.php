@@ -52,6 +52,17 @@ final class TwigWriter
         };
     }
 
+    public function length(): int
+    {
+        return strlen($this->source);
+    }
+
+    /** A tag that opens nothing, right behind another one that was written when the source had that length. */
+    public function tagAt(int $length, string $tag): void
+    {
+        $this->source = substr_replace($this->source, '{% '.$tag.' %}', $length, 0);
+    }
+
     /** A seam, unless a tag is open here. */
     public function seam(): void
     {

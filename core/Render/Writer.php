@@ -6,7 +6,10 @@ namespace Herald\Render;
 
 use Herald\Condition\Condition;
 use Herald\Manuscript\Block;
+use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\Run;
+use Herald\Manuscript\Selection;
 use Herald\Manuscript\Variable;
 use Herald\Record\Path;
 
@@ -75,16 +78,61 @@ abstract class Writer
         $this->twig->tag('endif');
     }
 
-    /** Writes something once for each item of a list, or what stands in its place when it is empty. */
-    public function each(Path $list, string $item, \Closure $write, ?\Closure $empty = null): void
+    /**
+     * Writes something once for each item of a list that is selected, or what stands in its place when there is none.
+     *
+     * @param  \Closure|null  $between  writes what stands after each but the last
+     */
+    public function each(Selection $items, \Closure $write, ?\Closure $empty = null, ?\Closure $between = null): void
     {
-        $this->twig->tag("for {$item} in turns(".$this->ledger->value($list).')');
+        $this->twig->tag("for {$items->item} in turns({$this->selected($items)})");
+        $begin = $this->twig->length();
         $write();
+        if ($between !== null) {
+            $this->twig->tag('if not loop.last');
+            $between();
+            $this->twig->tag('endif');
+        }
+        // Where an item stands among the others is found out where it is asked for.
+        foreach (['number' => 'loop.index', 'first' => 'loop.first', 'last' => 'loop.last'] as $what => $value) {
+            if ($this->ledger->isUsed("{$items->item}_{$what}")) {
+                $this->twig->tagAt($begin, "set {$items->item}_{$what} = {$value}");
+            }
+        }
         if ($empty !== null) {
             $this->twig->tag('else');
             $empty();
         }
         $this->twig->tag('endfor');
+    }
+
+    /**
+     * Writes something where there are items at all, with the sum of what a variable says of each.
+     *
+     * @param  list<Variable|null>  $summed  variables of one item, null where nothing is added up
+     * @param  \Closure(list<Inline|null>): void  $write  takes a sum for each of them
+     */
+    public function sums(Selection $items, array $summed, \Closure $write): void
+    {
+        $selected = $this->selected($items);
+        $this->twig->tag("if {$selected}");
+        $sums = [];
+        foreach ($summed as $index => $variable) {
+            if ($variable !== null) {
+                $this->twig->tag("set sum_{$index} = summed({$selected}, ".TwigWriter::quote($variable->path->segments[1] ?? '').', '.TwigWriter::quote($variable->field->type->name()).')');
+            }
+            $sums[] = $variable === null ? null : new Inline([new Run(new Variable(Path::of("sum_{$index}"), $variable->field, $variable->format, '', $variable->with))]);
+        }
+        $write($sums);
+        $this->twig->tag('endif');
+    }
+
+    /** The Twig expression for the items that are selected of a list. */
+    private function selected(Selection $items): string
+    {
+        $list = $this->ledger->value($items->list);
+
+        return $items->isAll() ? $list : 'selected('.$this->ledger->selection($items).", {$list})";
     }
 
     /** Where a link leads that has no variables in it, empty where that is not safe to follow; null when it depends on the data. */

@@ -67,6 +67,52 @@ final class RenderTest extends TestCase
         self::assertStringContainsString('1.200 Gäste', Sample::fill($blocks, ['size' => 1200], $german, 'de')->text);
     }
 
+    public function test_items_are_selected_sorted_numbered_and_parted(): void
+    {
+        $item = static fn (?string $name, ?string $price): array => ['name' => $name, 'price' => $price === null ? null : ['amount' => $price, 'currency' => 'EUR'], 'picture' => null];
+        $items = ['items' => [$item('Zebra', '5'), $item('Öl', '40'), $item('apple', null), $item('Chart', '25'), $item('Torch', '15')]];
+        $said = static function (array $repeat) use ($items): string {
+            $message = Sample::fill([['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'blocks' => [['id' => 'r1', 'type' => 'text', 'text' => '{item_number}. {item.name}']], 'empty' => [['id' => 'e', 'type' => 'text', 'text' => 'None.']], ...$repeat]], $items);
+            preg_match_all('/(?:\d\. \S+|and|None\.)/u', strstr($message->text, '1. ') ?: $message->text, $found);
+
+            return implode(' ', $found[0]);
+        };
+
+        self::assertSame('1. Zebra 2. Öl 3. apple 4. Chart 5. Torch', $said([]));
+        self::assertSame('1. Öl 2. Chart 3. Torch', $said(['sorted_by' => 'price', 'descending' => true, 'most' => 3]), 'the three dearest');
+        self::assertSame('1. Zebra 2. Torch 3. Chart 4. Öl 5. apple', $said(['sorted_by' => 'price']), 'what has no price comes last');
+        self::assertSame('1. apple 2. Chart 3. Öl 4. Torch 5. Zebra', $said(['sorted_by' => 'name']), 'as its language sorts');
+        self::assertSame('1. Öl 2. Chart', $said(['only' => ['path' => 'item.price', 'operator' => 'more', 'value' => 20]]));
+        self::assertSame('1. Torch 2. Chart 3. apple 4. Öl 5. Zebra', $said(['descending' => true]), 'the other way round');
+        self::assertSame('1. Öl and 2. Chart', $said(['only' => ['path' => 'item.price', 'operator' => 'more', 'value' => 20], 'between' => [['id' => 'b', 'type' => 'text', 'text' => 'and']]]));
+        self::assertSame('None.', $said(['only' => ['path' => 'item.price', 'operator' => 'more', 'value' => 200]]));
+        self::assertSame('1. Zebra', $said(['only' => ['path' => 'item_first', 'operator' => 'is', 'value' => true]]));
+        self::assertSame('1. Zebra', $said(['most' => 1]));
+        $last = Sample::fill([['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'blocks' => [['id' => 'r1', 'type' => 'text', 'text' => 'last: {item.name}', 'when' => ['path' => 'item_last', 'operator' => 'is', 'value' => true]], ['id' => 'r2', 'type' => 'repeat', 'list' => 'visit.guests', 'item' => 'guest', 'most' => 1, 'blocks' => [['id' => 'r3', 'type' => 'text', 'text' => '{item_number}/{guest_number} {guest}']]]]]], $items)->text;
+        self::assertStringContainsString('last: Torch', $last);
+        self::assertStringNotContainsString('last: Chart', $last);
+        self::assertStringContainsString('4/1 Bram', $last, 'one within another');
+        self::assertStringNotContainsString('Ciara', $last);
+        $lines = Sample::fill([['id' => 'l', 'type' => 'line_items', 'list' => 'visit.items', 'sorted_by' => 'price', 'descending' => true, 'most' => 2, 'columns' => [['id' => 'l1', 'value' => '{item_number}. {item.name}'], ['id' => 'l2', 'value' => '{item.price}']]]], $items);
+        self::assertMatchesRegularExpression('/1\. Öl\s+€40\.00\n2\. Chart\s+€25\.00\n/', $lines->text);
+        self::assertStringNotContainsString('Torch', $lines->html);
+
+        $sum = static fn (array $changes, array $more = []): FilledMessage => Sample::fill([['id' => 'l', 'type' => 'line_items', 'list' => 'visit.items', 'sum' => 'Together', 'columns' => [['id' => 'l1', 'value' => '{item.name}'], ['id' => 'l2', 'value' => '{item.price}', 'align' => 'end', 'summed' => true]], ...$more]], $changes);
+        self::assertMatchesRegularExpression('/Torch\s+€15\.00\nTogether\s+€85\.00\n/', $sum($items)->text);
+        self::assertMatchesRegularExpression('~Together</td><td[^>]*>€85\.00</td>~', (string) preg_replace('/<(?!\/?td)[^>]*>/', '', $sum($items)->html));
+        self::assertMatchesRegularExpression('/Together\s+€65\.00\n/', $sum($items, ['only' => ['path' => 'item.price', 'operator' => 'more', 'value' => 20]])->text, 'of those that are selected');
+        self::assertStringNotContainsString('Together', $sum(['items' => []])->text.$sum(['items' => []])->html, 'nothing to add up');
+        self::assertMatchesRegularExpression('/Together\s*\n/', $sum(['items' => [['name' => 'A', 'price' => ['amount' => '1', 'currency' => 'EUR']], ['name' => 'B', 'price' => ['amount' => '1', 'currency' => 'USD']]]])->text, 'two currencies have no sum');
+    }
+
+    public function test_what_cannot_be_selected_is_told_at_its_place(): void
+    {
+        $faults = static fn (array $repeat): array => array_map(static fn ($fault): string => "{$fault->place}: {$fault->reason}", Template::draft(Sample::document([['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'blocks' => [], ...$repeat]]), Vocabulary::of(Sample::type()), 'en')->faults);
+
+        self::assertSame(['manuscript/0/sorted_by: "weight" is no field of the items that they can be sorted by'], $faults(['sorted_by' => 'weight']));
+        self::assertSame(['manuscript/0/only/path: "item.weight" is not known here'], $faults(['only' => ['path' => 'item.weight', 'operator' => 'filled']]));
+    }
+
     public function test_every_block_stands_in_html_and_in_text(): void
     {
         $message = Sample::fill(self::ALL);

@@ -10,7 +10,7 @@ use Herald\Value\AddressFormat;
 use Herald\Value\Formats;
 use Herald\Value\Type;
 
-/** All fields that a template may name, one line each, groups before what lies in them; members of a list's items have "*" in their path. */
+/** All fields that a template may name, one line each, groups before what lies in them; members of a list's items have "*" in their path, where one of them stands among the others has "*#". */
 final class FieldList
 {
     /**
@@ -42,6 +42,9 @@ final class FieldList
             'usual' => Formats::usual($field->type)->name(), 'computed' => $field->computation?->sentence(),
         ];
         $lines = [$line];
+        foreach ($field->type instanceof Type\Items ? Vocabulary::standing() : [] as $what => [$label, $type]) {
+            array_push($lines, ...self::lines("{$path}.*#{$what}", Field::single($what, $label, $type), $depth + 1, $path, $language));
+        }
         if ($field->of !== null) {
             // Items that are single values stand there by themselves.
             array_push($lines, ...self::lines($path.'.*', $field->item('item'), $depth + 1, $path, $language));

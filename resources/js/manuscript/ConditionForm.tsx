@@ -27,12 +27,12 @@ const QUANTIFIERS: Record<OfItems['quantifier'], string> = { any: 'for any of', 
 export const UNBEGUN: Condition = { path: '', operator: 'is' };
 
 /** A condition as a sentence that one fills in. It stands in the document as it is, finished or not; the server says what is missing. */
-export function ConditionForm({ id, value, set, remove, forEach }: { id: string; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined; forEach?: (path: string, values: unknown[]) => void }) {
+export function ConditionForm({ id, part = 'when', value, set, remove, forEach }: { id: string; part?: 'when' | 'only'; value: unknown; set: (condition: unknown) => void; remove?: (() => void) | undefined; forEach?: (path: string, values: unknown[]) => void }) {
     const { findings, byPath } = useDesk();
-    const scope = useScope(id, 'when');
+    const scope = useScope(id, part);
     const path = value && typeof value === 'object' && 'path' in value ? String(value.path) : '';
     const values = valuesOf(byPath.get(declared(path, scope)));
-    const missing = value === undefined ? undefined : findings.find((finding) => finding.id === id && finding.part === 'when' && finding.weight === 'grave');
+    const missing = value === undefined ? undefined : findings.find((finding) => finding.id === id && finding.part === part && finding.weight === 'grave');
 
     return (
         <div className="text-[13px] border border-line rounded-field bg-base-100 p-2 my-1.5" role="group" aria-label="Condition">
@@ -46,7 +46,7 @@ export function ConditionForm({ id, value, set, remove, forEach }: { id: string;
                 )}
                 {remove && (
                     <button type="button" className="link-quiet cursor-pointer ml-auto" onClick={remove}>
-                        Show always
+                        {part === 'when' ? 'Show always' : 'All of them'}
                     </button>
                 )}
             </div>

@@ -25,6 +25,7 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
         return (
             <p className="text-[13px] text-muted">
                 {part.title} <b className="text-base-content">{desk.byPath.get(declared(String(item[part.name]), scope))?.label ?? String(item[part.name])}</b>
+                {selection(item, declared(String(item[part.name]), scope), desk)}
             </p>
         );
     }
@@ -89,6 +90,18 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
         </div>
         </AmongScope.Provider>
     );
+}
+
+/** Which items are gone through, where it is not all of them as they come. */
+function selection(item: Item, list: string, { byPath, around }: ReturnType<typeof useDesk>): string {
+    const by = typeof item['sorted_by'] === 'string' ? (byPath.get(`${list}.*.${item['sorted_by']}`)?.label ?? item['sorted_by']) : null;
+    const said = [
+        item['only'] ? `only those where ${around.sentences[`${item.id} only`] ?? '…'}` : '',
+        by ? `by ${by}${item['descending'] ? ', the most first' : ''}` : item['descending'] ? 'the last first' : '',
+        typeof item['most'] === 'number' ? `${item['most']} at most` : '',
+    ].filter(Boolean);
+
+    return said.length > 0 ? `, ${said.join('; ')}` : '';
 }
 
 function Labelled({ label, children }: { label: string | null; children: ReactNode }) {

@@ -1,6 +1,7 @@
 import { useId, useRef, useState, type PointerEvent as Pointer } from 'react';
 import { useDesk } from './desk';
-import type { Item } from './document';
+import { declared, type Item } from './document';
+import { useScope } from './scope';
 import type { Part } from './shape';
 import { change } from './structure';
 
@@ -37,6 +38,9 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
     }
     if (part.kind === 'list') {
         return <ListChoice item={item} part={part} />;
+    }
+    if (part.kind === 'item') {
+        return <ItemField item={item} part={part} />;
     }
     if (part.kind === 'name') {
         return (
@@ -121,6 +125,28 @@ function Pull({ htmlFor, title, value, part, set }: { htmlFor: string; title: st
             onPointerCancel={() => (from.current = null)}
         >
             {title}
+        </label>
+    );
+}
+
+/** A field of the items of the list that is gone through. */
+function ItemField({ item, part }: { item: Item; part: Part }) {
+    const desk = useDesk();
+    const scope = useScope(item.id, 'list');
+    const list = declared(typeof item['list'] === 'string' ? item['list'] : '', scope);
+    const fields = desk.fields.filter((field) => field.list === list && field.single && field.type !== 'list' && /^\w+$/.test(field.path.slice(list.length + 3)));
+
+    return fields.length === 0 ? null : (
+        <label className="flex items-center gap-1.5" title={part.description}>
+            {part.title}
+            <select className="select select-xs bg-raised w-auto" value={typeof item[part.name] === 'string' ? (item[part.name] as string) : ''} onChange={(event) => change(item.id, part.name, event.target.value || undefined, part.title.toLowerCase())}>
+                <option value="">as they come</option>
+                {fields.map((field) => (
+                    <option key={field.path} value={field.path.slice(list.length + 3)}>
+                        {field.label}
+                    </option>
+                ))}
+            </select>
         </label>
     );
 }

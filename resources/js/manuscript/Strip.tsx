@@ -14,11 +14,12 @@ import { change, contents, deeds } from './structure';
 import { Deeds, Grouping, MemberDeeds } from './deeds';
 import { WordLooks } from './WordLooks';
 
-const SETTINGS = ['choice', 'number', 'switch', 'name', 'list'];
+const SETTINGS = ['choice', 'number', 'switch', 'name', 'item', 'list'];
 
 /** What can be done with the block in hand: the few things that matter first, the rest on demand. */
 export function Strip({ block, item, shape, rich }: { block: Block; item: Item; shape: Shape; rich: boolean }) {
-    const [open, setOpen] = useState<'when' | 'more' | 'looks' | null>(null);
+    const [open, setOpen] = useState<'when' | 'only' | 'more' | 'looks' | null>(null);
+    const { sentences } = useDesk().around;
     const several = useComposer((state) => state.selected.length);
     const own = shapeOfBlock(block);
     const settings = own.parts.filter((part) => SETTINGS.includes(part.kind));
@@ -35,6 +36,11 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                         <Setting key={part.name} item={block} part={part} />
                     ))}
                     <Shown item={block} open={open === 'when'} toggle={() => setOpen(open === 'when' ? null : 'when')} />
+                    {own.parts.some((part) => part.name === 'only') && (
+                        <button type="button" className="cursor-pointer text-left" aria-expanded={open === 'only'} onClick={() => setOpen(open === 'only' ? null : 'only')}>
+                            Of the items <b className={block['only'] ? 'font-serif italic text-accent' : ''}>{block['only'] ? `only those where ${sentences[`${block.id} only`] ?? '…'}` : 'all'}</b>
+                        </button>
+                    )}
                     <button type="button" className="link-quiet cursor-pointer" aria-expanded={open === 'looks'} onClick={() => setOpen(open === 'looks' ? null : 'looks')}>
                         Looks{block['look'] ? ': some set here' : ''}
                     </button>
@@ -61,6 +67,19 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                     remove={() => {
                         setOpen(null);
                         change(block.id, 'when', undefined, 'show always');
+                    }}
+                />
+            )}
+            {open === 'only' && (
+                <ConditionForm
+                    key={`${block.id} only`}
+                    id={block.id}
+                    part="only"
+                    value={block['only']}
+                    set={(condition) => change(block.id, 'only', condition, 'which items')}
+                    remove={() => {
+                        setOpen(null);
+                        change(block.id, 'only', undefined, 'all items');
                     }}
                 />
             )}

@@ -237,9 +237,16 @@ export const pathsIn = (runs: Run[]): string[] => runs.flatMap((run) => [...(run
 /** The lists that are gone through at a place, from a root, by the names of their items. */
 export type Scope = Record<string, string>;
 
+/** Where an item stands among the others: "item_number". */
+const STANDING = /^(.+)_(number|first|last)$/;
+
 /** A path as the list of fields has it: what stands on an item is found under its list. */
 export function declared(path: string, scope: Scope): string {
     const [root = '', ...rest] = path.split('.');
+    const [, item = '', what = ''] = STANDING.exec(root) ?? [];
+    if (!scope[root] && scope[item]) {
+        return `${scope[item]}.*#${what}`;
+    }
 
     return scope[root] ? [`${scope[root]}.*`, ...rest].join('.') : path;
 }
@@ -248,6 +255,12 @@ export function declared(path: string, scope: Scope): string {
 export function written(path: string, scope: Scope): string | null {
     if (!path.includes('*')) {
         return path;
+    }
+    const [list = '', what] = path.split('.*#');
+    if (what) {
+        const item = Object.keys(scope).find((one) => scope[one] === list);
+
+        return item ? `${item}_${what}` : null;
     }
     const single = path.endsWith('.*') ? Object.keys(scope).find((one) => scope[one] === path.slice(0, -2)) : undefined;
     if (single) {

@@ -4,7 +4,7 @@ import schema from '../../../schema/template.json';
 export interface Part {
     name: string;
     title: string;
-    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'name' | 'choice' | 'number' | 'switch' | 'look';
+    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'item' | 'name' | 'choice' | 'number' | 'switch' | 'look';
     required: boolean;
     /** Among the few settings that are shown at once. */
     brief: boolean;
@@ -55,6 +55,7 @@ interface Schema {
     'x-hint'?: string;
     'x-bare'?: boolean;
     'x-upload'?: boolean;
+    'x-item'?: boolean;
 }
 
 const definitions = schema.$defs as unknown as Record<string, Schema>;
@@ -63,7 +64,7 @@ const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link
 function partOf(name: string, definition: Schema, required: boolean): Part {
     const reference = definition.$ref?.split('/').pop() ?? '';
     const own = { ...definitions[reference], ...definition };
-    const kind = REFERENCES[reference] ?? (own.type === 'array' ? 'objects' : own.enum ? 'choice' : own.type === 'boolean' ? 'switch' : 'number');
+    const kind = definition['x-item'] ? 'item' : (REFERENCES[reference] ?? (own.type === 'array' ? 'objects' : own.enum ? 'choice' : own.type === 'boolean' ? 'switch' : 'number'));
 
     return {
         name,

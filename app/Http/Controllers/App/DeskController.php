@@ -31,11 +31,13 @@ use Herald\Manuscript\PlainText;
 use Herald\Manuscript\Surroundings;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
+use Herald\Record\DataSheetLine;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\MessagePart;
 use Herald\Render\View;
 use Herald\Value\Locality;
+use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
@@ -76,11 +78,18 @@ final class DeskController
         $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone, now: $now), offers: true);
         $values = $offers = [];
         $faults = new Faults;
-        foreach ($sheet->lines($desk->type->fields, $desk->type->computed(RecordReader::read($desk->type, $record->data, $record->key), $now, $source->zone, $faults), $desk->type->key) as $line) {
+        $data = $desk->type->computed(RecordReader::read($desk->type, $record->data, $record->key), $now, $source->zone, $faults);
+        $lines = $sheet->lines($desk->type->fields, $data, $desk->type->key);
+        foreach ($lines as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
                 $path = preg_replace('#/1#', '.*', $line->path);
                 $values[$path] = $line->value;
                 $offers[$path] = (object) $line->offers;
+            }
+        }
+        foreach (array_filter($lines, static fn (DataSheetLine $line): bool => ! str_contains($line->path, '/')) as $line) {
+            if ($line->type instanceof Type\Items && (int) $line->value > 0) {
+                $values = [...$values, "{$line->path}.*#number" => '1', "{$line->path}.*#first" => 'yes', "{$line->path}.*#last" => (int) $line->value === 1 ? 'yes' : 'no'];
             }
         }
         foreach ($faults->all() as $fault) {
