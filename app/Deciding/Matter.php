@@ -44,10 +44,20 @@ final readonly class Matter
         return self::about($notice, $type, $record, $given);
     }
 
-    /** What a notice would be about, for a record as it stands, with parameters to show. */
-    public static function ofRecord(?Declared $notice, RecordType $type, Record $record): self
+    /**
+     * What a notice would be about, for a record as it stands, with parameters to show: those that are given, and examples of the others.
+     *
+     * @param  array<array-key, mixed>  $given
+     *
+     * @throws InvalidDocument when those that are given do not fit what is declared
+     */
+    public static function ofRecord(?Declared $notice, RecordType $type, Record $record, array $given = []): self
     {
-        return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_map(self::example(...), $notice->given ?? []));
+        $declared = $notice->given ?? [];
+        $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
+        $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
+
+        return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read));
     }
 
     /** All that a message may name, by root. */
@@ -67,6 +77,10 @@ final readonly class Matter
 
     private static function example(Field $field): mixed
     {
+        if ($field->default !== null) {
+            return RecordReader::given([$field->key => $field], [], 'given')[$field->key];
+        }
+
         return $field->type instanceof Type\Text ? '('.$field->label->in('en').', given with the event)' : $field->type->nothing();
     }
 }

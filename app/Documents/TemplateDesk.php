@@ -25,6 +25,7 @@ use Herald\Check\Examination;
 use Herald\Check\Finding;
 use Herald\Check\Mend;
 use Herald\Check\Weight;
+use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Language\LanguageChoice;
@@ -73,10 +74,16 @@ final readonly class TemplateDesk extends Desk
         return $this->source->records()->where(['type' => $this->type->key, 'key' => $key])->firstOrFail();
     }
 
-    /** Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read. */
-    public function rendering(Json $document, Record $record, ?string $language, ?Marks $marks = null): DraftRendering
+    /**
+     * Reads, compiles and readies a draft for being filled with a record: the true message, of what could be read.
+     *
+     * @param  array<array-key, mixed>  $given  parameters that would come with the event
+     *
+     * @throws InvalidDocument when those do not fit
+     */
+    public function rendering(Json $document, Record $record, ?string $language, array $given = [], ?Marks $marks = null): DraftRendering
     {
-        $matter = $this->matter($record);
+        $matter = $this->matter($record, $given);
         $node = $document->node();
         $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
         do {
@@ -91,10 +98,16 @@ final readonly class TemplateDesk extends Desk
         return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient);
     }
 
-    /** What a message about a record would be about now, and whom it would go to. */
-    public function matter(Record $record): Matter
+    /**
+     * What a message about a record would be about now, and whom it would go to.
+     *
+     * @param  array<array-key, mixed>  $given
+     *
+     * @throws InvalidDocument as above
+     */
+    public function matter(Record $record, array $given = []): Matter
     {
-        return Matter::ofRecord($this->notice, $this->type, $record);
+        return Matter::ofRecord($this->notice, $this->type, $record, $given);
     }
 
     /**

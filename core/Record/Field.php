@@ -18,6 +18,7 @@ final readonly class Field
      * @param  string|null  $zone  for a date with time: the sibling field that holds its IANA time zone
      * @param  array<string, Field>  $fields  the fields of an object, or of each item of a list of objects, by key
      * @param  FieldType|null  $of  for a list of single values: the type of one
+     * @param  mixed  $default  of a parameter: its value where none is given, as it would be given; null for none
      * @param  Computation|null  $computation  how it gets its value out of other fields; null where it is given
      */
     private function __construct(
@@ -30,6 +31,7 @@ final readonly class Field
         public array $fields = [],
         public ?FieldType $of = null,
         public ?Computation $computation = null,
+        public mixed $default = null,
     ) {
     }
 
@@ -53,6 +55,7 @@ final readonly class Field
             $node->optionalString('zone'),
             self::listOf($node),
             ! $type instanceof Type\Items || $node->has('fields') ? null : FieldTypes::named($node->optionalString('of') ?? 'text'),
+            default: $node->raw('default'),
         );
     }
 
@@ -110,7 +113,7 @@ final readonly class Field
     /** The same field under another label. */
     public function called(string $label): self
     {
-        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation);
+        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation, $this->default);
     }
 
     /** The field that stands for one item of this list, under the name a repeat gives it. */

@@ -115,6 +115,9 @@ final class RecordReader
     public static function given(array $fields, array $data, string $document, ?Limits $limits = null): array
     {
         $reader = new self($document, $limits);
+        foreach ($fields as $key => $field) {
+            $data[$key] = in_array($data[$key] ?? null, [null, ''], true) ? $field->default : $data[$key];
+        }
 
         return $reader->finish($reader->fields($fields, $data, 'given'));
     }

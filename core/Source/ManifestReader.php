@@ -17,6 +17,7 @@ use Herald\Notice\RecipientRule;
 use Herald\Notice\WhenUncertain;
 use Herald\Record\Field;
 use Herald\Record\Path;
+use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
 use Herald\Record\UnknownPath;
@@ -103,6 +104,7 @@ final readonly class ManifestReader
         $strand = $strands[$node->string('strand')] ?? throw $node->fault('strand', "\"{$node->string('strand')}\" is not a strand of this manifest");
         $type = $types[$strand->recordType];
         $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
+        RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
         $vocabulary = Vocabulary::of($type, $given);
         $audience = Audience::from($node->string('audience'));
         $for = $node->optionalString('for');

@@ -74,23 +74,52 @@ final class AddressFormat implements Format
         if ($code !== '') {
             $parts['country'] = Formats::all()['label']->apply($code, new Locality($locality->language));
         }
+        // A city that is its country is said once.
+        if (isset($parts['city']) && $parts['city'] === ($parts['country'] ?? null)) {
+            unset($parts['city']);
+        }
+        $said = [];
+        foreach ($parts as $part => $words) {
+            $said["{{$part}}"] = $words;
+        }
+        $lines = array_map(static fn (string $line): string => strtr($line, $said), self::order($code, array_keys($parts)));
+
+        return implode($this->between, array_unique($lines));
+    }
+
+    /**
+     * The lines of an address in a country, with the places of those parts that are there.
+     *
+     * @param  list<string>  $parts
+     * @return list<string>
+     */
+    private static function order(string $code, array $parts): array
+    {
+        /** @var array<string, list<string>> $known */
+        static $known = [];
+        $key = $code.' '.implode(' ', $parts);
+        if (isset($known[$key])) {
+            return $known[$key];
+        }
         $orders = self::$orders ??= self::read();
         $order = explode("\n", $orders[$code] ?? $orders['usual']);
         // What has no place in the order of the country is not lost for that, but for regions, which many leave out.
         foreach (['street', 'number', 'city', 'postcode'] as $part) {
-            if (! str_contains($orders[$code] ?? $orders['usual'], "{{$part}}") && ($parts[$part] ?? '') !== ($parts['country'] ?? '')) {
+            if (! str_contains($orders[$code] ?? $orders['usual'], "{{$part}}")) {
                 array_splice($order, -1, 0, ["{{$part}}"]);
             }
         }
         $lines = [];
         foreach ($order as $line) {
-            $lines[] = self::filled($line, $parts);
-            if (str_contains($line, '{street}')) {
-                $lines[] = $parts['more'] ?? '';
+            $lines[] = self::without($line, $parts);
+            if (str_contains($line, '{street}') && in_array('more', $parts, true)) {
+                $lines[] = '{more}';
             }
         }
+        // Countries come from records: no more are kept than there are, a few ways each.
+        $known = count($known) > 1_000 ? [] : $known;
 
-        return implode($this->between, array_unique(array_filter($lines, static fn (string $line): bool => $line !== '')));
+        return $known[$key] = array_values(array_filter($lines, static fn (string $line): bool => $line !== ''));
     }
 
     /**
@@ -113,20 +142,19 @@ final class AddressFormat implements Format
     }
 
     /**
-     * One line, without the marks that stand beside what is not there.
+     * One line without the places of what is not there, and the marks beside them.
      *
-     * @param  array<string, string>  $parts
+     * @param  list<string>  $parts  that are there
      */
-    private static function filled(string $line, array $parts): string
+    private static function without(string $line, array $parts): string
     {
-        $missing = '~\{(?!(?:'.implode('|', array_keys($parts)).')\})\w+\}\.?~';
+        $missing = '~\{(?!(?:'.implode('|', $parts).')\})\w+\}\.?~';
         $line = (string) preg_replace($missing, '', $line);
         if (! str_contains($line, '{')) {
             return '';
         }
-        $line = trim((string) preg_replace(['/\s+/', '/\s+(?=[,.])/', '/^[\s,.-]+|[\s,-]+$/'], [' ', '', ''], $line));
 
-        return strtr($line, array_combine(array_map(static fn (string $part): string => "{{$part}}", array_keys($parts)), $parts));
+        return trim((string) preg_replace(['/\s+/', '/\s+(?=[,.])/', '/^[\s,.-]+|[\s,-]+$/'], [' ', '', ''], $line));
     }
 
     /**

@@ -45,9 +45,22 @@ final class Decimal
      */
     public static function compare(mixed $one, mixed $other): ?int
     {
+        if (self::isShort($one) && self::isShort($other)) {
+            return (float) $one <=> (float) $other;
+        }
         [$left, $right] = [self::read($one), self::read($other)];
 
         return $left === null || $right === null ? null : $left->compareTo($right);
+    }
+
+    /**
+     * Whether a number has so few digits that a float tells it from all others that have as few (IEEE 754 double: 15 decimal digits), as nearly all have.
+     *
+     * @phpstan-assert-if-true int|string $value
+     */
+    private static function isShort(mixed $value): bool
+    {
+        return is_int($value) ? abs($value) < 1_000_000_000_000_000 : is_string($value) && strlen($value) <= 15 && self::isPlain($value);
     }
 
     private static function isPlain(string $text): bool

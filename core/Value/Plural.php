@@ -16,7 +16,20 @@ final class Plural
     /** @var array<string, \MessageFormatter> by language */
     private static array $rules = [];
 
+    /** @var array<string, array<int, string>> categories by language and number */
+    private static array $known = [];
+
     public static function category(int|float $number, string $language): string
+    {
+        // Most numbers are small, and asked for again and again.
+        if (is_int($number) && $number >= 0 && $number < 1_000) {
+            return self::$known[$language][$number] ??= self::ruled($number, $language);
+        }
+
+        return self::ruled($number, $language);
+    }
+
+    private static function ruled(int|float $number, string $language): string
     {
         $rules = self::$rules[$language] ??= new \MessageFormatter($language, '{0, plural, '.implode(' ', array_map(static fn (string $category): string => "{$category}{{$category}}", self::CATEGORIES)).'}');
 

@@ -85,10 +85,12 @@
 <td align="left" class="s9">
 <p class="s10 ink-text">The shop desk is open from ten to six, {{ $order['customer']['first_name'] ?: 'stargazer' }}.</p></td>
 </tr>
+@if (array_filter($order['items'], static fn (array $one): bool => $one['line_total']['amount'] >= 240) !== [])
 <tr>
 <td align="left" class="s9">
-<p class="s10 ink-text">Keep this message until the parcel is with you.</p></td>
+<p class="s10 ink-text">{{ $number($order['pieces']) }} {{ $order['pieces'] === 1 ? 'piece goes' : 'pieces go' }} to {{ $order['billing']['name'] }}, {{ $order['billing']['street'] }}, {{ $order['billing']['city'] }}, {{ $order['billing']['postcode'] }}, {{ $label($order['billing']['country']) }}.</p></td>
 </tr>
+@endif
 <tr>
 <td align="left" class="s9"><img src="https://larkmoor.example.org/dome.png" width="552" alt="The great dome at night" class="s12 ink-muted"></td>
 </tr>

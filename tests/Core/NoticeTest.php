@@ -126,4 +126,18 @@ final class NoticeTest extends TestCase
     {
         return RecordReader::read(Sample::larkmoor()->recordTypes['order'], array_replace(self::ORDER, $changes), 'order');
     }
+
+    public function test_a_parameter_has_its_default_and_a_default_must_fit(): void
+    {
+        $manifest = Json::ofFile(dirname(__DIR__, 2).'/database/demo/larkmoor.json')->data;
+        $at = array_search('note-added', array_column($manifest['notices'], 'key'), true);
+        $manifest['notices'][$at]['given'][] = ['key' => 'days', 'type' => 'integer', 'default' => 3];
+        $given = Manifest::ofJson(Json::ofArray($manifest, 'manifest'))->notices['note-added']->given;
+        self::assertSame([3, 5], [RecordReader::given($given, ['note' => 'x'], 'given')['days'], RecordReader::given($given, ['note' => 'x', 'days' => 5], 'given')['days']]);
+
+        $manifest['notices'][$at]['given'][1]['default'] = 'soon';
+        $this->expectException(InvalidDocument::class);
+        $this->expectExceptionMessage('given/days: must be a whole number, not "soon"');
+        Manifest::ofJson(Json::ofArray($manifest, 'manifest'));
+    }
 }

@@ -99,6 +99,20 @@ final class ComposingTest extends TestCase
         $this->ask('GET', '/api/app/sources/larkmoor/templates/none/desk')->assertNotFound();
     }
 
+    public function test_parameters_are_given_on_the_stage_and_to_proofs(): void
+    {
+        $made = $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Noted', 'from' => 'blank', 'notice' => 'note-added'])->assertCreated()->json('document');
+        $made['envelope']['subject'] = [['text' => 'A note: '], ['variable' => 'given.note']];
+        $made['manuscript'] = [['id' => 't', 'type' => 'text', 'text' => [['text' => 'See']]]];
+        $path = '/api/app/sources/larkmoor/templates/noted';
+        self::assertSame([['key' => 'note', 'label' => 'Note', 'input' => 'text', 'required' => true, 'default' => null, 'options' => []]], $this->ask('GET', $path.'/desk')->assertOk()->json('notice.given'));
+        $stage = fn (array $given): TestResponse => $this->ask('POST', $path.'/stage', ['document' => $made, 'record' => 'LM-20429', 'view' => 'wide', 'text' => true, 'given' => $given]);
+        $stage(['note' => 'Your parcel is wet'])->assertOk()->assertJsonPath('subject', 'A note: Your parcel is wet');
+        $stage([])->assertOk()->assertJsonPath('subject', 'A note: (Note, given with the event)');
+        $stage(['note' => ['x']])->assertStatus(422)->assertJsonPath('faults.0.place', 'given/note');
+        $stage(['other' => 'x'])->assertOk();
+    }
+
     public function test_a_word_is_replaced_in_several_templates_or_in_none(): void
     {
         $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Copy', 'from' => 'copy', 'template' => 'night-blue-receipt'])->assertCreated();

@@ -7,7 +7,7 @@ namespace App\Http\Requests;
 /** For which record, in which language and to whom a proof goes. */
 final class SendProof extends Asking
 {
-    protected const BESIDES = ['document'];
+    protected const BESIDES = ['document', 'given'];
 
     public function rules(): array
     {

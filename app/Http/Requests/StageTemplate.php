@@ -10,7 +10,7 @@ use Illuminate\Validation\Rule;
 /** For whom and how what has been written so far is to be shown. */
 final class StageTemplate extends Asking
 {
-    protected const BESIDES = ['document'];
+    protected const BESIDES = ['document', 'given'];
 
     public function rules(): array
     {

@@ -1411,6 +1411,18 @@ export interface components {
             /** @description from what it is computed, in words; null where it is given */
             computed: string | null;
         };
+        Given: {
+            key: string;
+            label: string;
+            /** @enum {string} */
+            input: "text" | "number" | "day" | "moment" | "yes_no" | "choice";
+            required: boolean;
+            default: string | null;
+            options: {
+                value: string;
+                label: string;
+            }[];
+        };
         Replacement: {
             /** @enum {string} */
             what: "words" | "variable";
@@ -1451,6 +1463,8 @@ export interface components {
             /** @description how far words must stand out from their ground to be read */
             needed_contrast: number;
             notice: {
+                /** @description parameters that come with the event */
+                given: components["schemas"]["Given"][];
                 key: string;
                 name: string;
                 cue: string;
@@ -1697,6 +1711,10 @@ export interface components {
             view: components["schemas"]["View"];
             /** @description the plain text instead of the HTML */
             text: boolean;
+            /** @description parameters that would come with the event */
+            given?: {
+                [key: string]: unknown;
+            };
         };
         StageOut: {
             /** @description with the id of each block in data-block */
@@ -2902,6 +2920,9 @@ export interface operations {
                     record: string;
                     language?: string | null;
                     to: string;
+                    given?: {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };

@@ -32,6 +32,7 @@ use Herald\Manuscript\Surroundings;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
 use Herald\Record\DataSheetLine;
+use Herald\Record\Field;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\MessagePart;
@@ -57,6 +58,10 @@ final class DeskController
                 'key' => $desk->notice->key, 'name' => $desk->notice->name, 'cue' => $desk->notice->cue->inWords(), 'audience' => $desk->notice->audienceLabel,
                 'strand' => $desk->manifest->strands[$desk->notice->strand]->name,
                 'required' => [...$desk->notice->requiredLinks, ...$desk->notice->requiredVariables],
+                'given' => array_values(array_map(static fn (Field $field): array => [
+                    'key' => $field->key, 'label' => $field->label->in('en'), 'input' => $field->type->input()->value, 'required' => $field->required, 'default' => is_scalar($field->default) ? (string) $field->default : null,
+                    'options' => array_map(static fn (string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys($field->choices()), $field->choices()),
+                ], array_filter($desk->notice->given, static fn (Field $field): bool => $field->type->isSingle()))),
             ],
             'own_fields' => $desk->source->ownFields()->where('record_type', $desk->type->key)->pluck('key')->map(static fn (string $own): string => "{$desk->type->key}.{$own}"),
             ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source, $desk->language()),
@@ -110,7 +115,7 @@ final class DeskController
         $asked = $request->validated();
         $desk = TemplateDesk::of($source, $key);
         $document = $desk->formed($request->sent());
-        $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, Marks::Manuscript);
+        $rendering = $desk->rendering($document, $desk->record($asked['record']), $asked['language'] ?? null, $request->sent()->node()->array('given'), Marks::Manuscript);
         $line = static fn (MessagePart $part): string => $rendering->part($part);
         [$subject, $preview] = [$line(MessagePart::Subject), $line(MessagePart::Preview)];
 
@@ -169,7 +174,7 @@ final class DeskController
     {
         $asked = $request->validated();
         $desk = TemplateDesk::of($source, $key);
-        $rendering = $desk->rendering($desk->formed($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null);
+        $rendering = $desk->rendering($desk->formed($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null, $request->sent()->node()->array('given'));
         try {
             $result = Proof::of($desk, $rendering, $asked['record'], $asked['to'], $request->user());
         } catch (UnsendableMessage $e) {

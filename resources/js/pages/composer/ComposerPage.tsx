@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Loading, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
+import { useQuiet } from '../../parts/useQuiet';
 import { useMayWrite, useSession } from '../../parts/useSession';
 import { Halves, useKeys, useNarrow } from '../../drafts/bar';
 import { CastStrip } from './CastStrip';
@@ -15,6 +16,7 @@ import { ConflictDialog } from '../../drafts/ConflictDialog';
 import type { Manuscript as Document } from '../../manuscript/document';
 import { Envelope } from './Envelope';
 import { FindingList, lead } from './Findings';
+import { GivenBar, type Given } from './Given';
 import { BlockList, VariableList } from '../../manuscript/Lists';
 import { Manuscript } from '../../manuscript/Manuscript';
 import { useSaving, useTakenUp, type Shelf } from '../../drafts/saving';
@@ -72,7 +74,8 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const narrow = useNarrow();
     const shelf: Shelf = useMemo(() => ({ name: key, put: (body) => got(api.PUT('/templates/{key}/draft', { params: { path: { key } }, body })) }), [key]);
     const saving = useSaving(person, shelf, template, begun);
-    const { answer, fault } = useStage(template.key, record, language, view);
+    const [given, setGiven] = useState<Given>({});
+    const { answer, fault } = useStage(template.key, record, language, view, useQuiet(given));
     const check = useCallback((document: Document) => got(api.POST('/templates/{key}/findings', { params: { path: { key: template.key } }, body: { document } })), [template.key]);
     // The stage comes first, and all else once it is there.
     const staged = answer !== null || fault !== null || record === null;
@@ -185,6 +188,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const stage = (
         <div className="flex flex-col h-full min-h-0 min-w-0 bg-base-200">
             <Views view={view} setView={setView} languages={supplied.languages} language={language} setLanguage={(tag) => setSearch('language', tag)} shown={answer?.language_name ?? ''} />
+            {supplied.notice && supplied.notice.given.length > 0 && <GivenBar asked={supplied.notice.given} given={given} set={setGiven} />}
             {record === null ? (
                 <p className="flex-1 p-6 text-muted">
                     There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
@@ -232,7 +236,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                 }}
             />
             {open === 'replace' && <ReplaceHere template={template.key} close={() => setOpen(null)} />}
-            <ProofDialog template={template.key} record={record} language={language} open={open === 'proof'} close={() => setOpen(null)} />
+            <ProofDialog template={template.key} record={record} language={language} given={given} open={open === 'proof'} close={() => setOpen(null)} />
             <VersionsDialog template={template.key} notice={line.notice} open={open === 'versions'} close={() => setOpen(null)} />
         </DeskContext>
     );

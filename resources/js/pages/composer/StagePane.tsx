@@ -8,6 +8,7 @@ import { withMember } from '../../manuscript/members';
 import { type SeenElement } from '../../stage/Seen';
 import { useComposer } from '../../manuscript/store';
 import { Fault } from '../../stage/useStaged';
+import type { Given } from './Given';
 import { InboxLine } from './InboxLine';
 import { PHONE } from '../../stage/views';
 import { StageFrame } from '../../stage/StageFrame';
@@ -21,14 +22,14 @@ import { useStaged } from '../../stage/useStaged';
 type Answer = Schemas['StageOut'];
 
 /** The true message of a template for a record. */
-export function useStage(template: string, record: string | null, language: string | null, view: View) {
+export function useStage(template: string, record: string | null, language: string | null, view: View, given: Given) {
     return useStaged(
         useCallback(
             (document: Manuscript) =>
                 record === null
                     ? null
-                    : got(api.POST('/templates/{key}/stage', { params: { path: { key: template } }, body: { document, record, language, view: shownAs(view), text: view === 'text' } })),
-            [template, record, language, view],
+                    : got(api.POST('/templates/{key}/stage', { params: { path: { key: template } }, body: { document, record, language, view: shownAs(view), text: view === 'text', given } })),
+            [template, record, language, view, given],
         ),
     );
 }

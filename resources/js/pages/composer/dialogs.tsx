@@ -12,6 +12,7 @@ import { useComposer } from '../../manuscript/store';
 import { VersionList } from '../../drafts/VersionList';
 import { queries } from '../../api/queries';
 import { lead as showFinding } from './Findings';
+import type { Given } from './Given';
 
 type Change = Schemas['Change'];
 
@@ -70,12 +71,12 @@ function Consequence({ data }: { data: Schemas['Publication'] }) {
 }
 
 /** A test e-mail of what is written at the moment. */
-export function ProofDialog({ template, record, language, open, close }: { template: string; record: string | null; language: string | null; open: boolean; close: () => void }) {
+export function ProofDialog({ template, record, language, given, open, close }: { template: string; record: string | null; language: string | null; given: Given; open: boolean; close: () => void }) {
     const session = useSession();
     const [to, setTo] = useState<string | null>(null);
     const address = to ?? session.data?.person?.email ?? '';
     const send = useMutation({
-        mutationFn: (to: string) => got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to } })),
+        mutationFn: (to: string) => got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to, given } })),
     });
     const fault = send.error instanceof ProblemError ? send.error.at('to') : undefined;
 
