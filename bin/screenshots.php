@@ -69,7 +69,10 @@ if ($wanted === [] || in_array('composer-publish', $wanted, true)) {
 $take('composer-looks', "{$composer}?record={$order}", ['//*[@aria-label="Heading: Words"]', '//button[starts-with(., "Looks")]', '//*[@aria-label="Looks and where they come from"]//option[.="link"]']);
 $take('brand', '/brand');
 $take('brand-picture', '/brand', ['//button[contains(., "Colours from it")]']);
-$take('records', '/records/order');
+$take('composer-computed', "{$composer}?record={$order}", [
+    '//*[@aria-label="Heading: Words"]', '//button[.="Data sheet"]', '//button[contains(., "Compute a field")]', '//*[@id="compute-field"]//option[.="Sum"]', '(//*[@id="compute-field"]//select)[2]/option[.="Items"]',
+    '(//*[@id="compute-field"]//select)[3]/option[.="Line total"]',
+]);
 $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');
 $take('dispatch', "/dispatches/{$dispatch}");

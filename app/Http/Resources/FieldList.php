@@ -42,15 +42,15 @@ final class FieldList
             'usual' => Formats::usual($field->type)->name(), 'computed' => $field->computation?->sentence(),
         ];
         $lines = [$line];
-        foreach ($field->type instanceof Type\Items ? Vocabulary::standing() : [] as $what => [$label, $type]) {
-            array_push($lines, ...self::lines("{$path}.*#{$what}", Field::single($what, $label, $type), $depth + 1, $path, $language));
-        }
         if ($field->of !== null) {
             // Items that are single values stand there by themselves.
             array_push($lines, ...self::lines($path.'.*', $field->item('item'), $depth + 1, $path, $language));
         }
         foreach ($field->fields as $child) {
             array_push($lines, ...self::lines($path.($field->type instanceof Type\Items ? '.*.' : '.').$child->key, $child, $depth + 1, $field->type instanceof Type\Items ? $path : $list, $language));
+        }
+        foreach ($field->type instanceof Type\Items ? Vocabulary::standing() : [] as $what => [$label, $type]) {
+            array_push($lines, ...self::lines("{$path}.*#{$what}", Field::single($what, $label, $type), $depth + 1, $path, $language));
         }
 
         return $lines;

@@ -132,7 +132,7 @@ function Row({ field, path, writing, used, searching }: { field: Field; path: st
                     </span>
                 </span>
                 <span className="flex gap-2 text-[11px] text-muted">
-                    <span className="font-mono truncate">{path ?? field.path}</span>
+                    {field.path.includes('#') && path === null ? <span>in a repeat</span> : <span className="font-mono truncate">{path ?? field.path}</span>}
                     <span className="ml-auto shrink-0">{field.type}</span>
                 </span>
                 {field.computed && <span className="block text-[11px] text-muted font-serif italic">{field.computed}</span>}
