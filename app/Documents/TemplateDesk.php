@@ -31,6 +31,7 @@ use Herald\Document\Schema;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Differences;
 use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Renamed;
 use Herald\Manuscript\Template as Document;
 use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
@@ -250,9 +251,9 @@ final readonly class TemplateDesk extends Desk
     {
         $template = $this->template;
 
-        return NormalForm::of([
+        return Renamed::in(NormalForm::of([
             ...array_diff_key($document, ['folder' => 1, 'notice' => 1]), 'key' => $template->key, 'name' => $template->name, 'record_type' => $template->record_type,
             ...($template->folder === '' ? [] : ['folder' => $template->folder]), ...($template->notice === null ? [] : ['notice' => $template->notice]),
-        ]);
+        ]), $this->vocabulary);
     }
 }

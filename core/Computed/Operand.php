@@ -27,7 +27,7 @@ final readonly class Operand
     public static function read(Node $node, string $member, Vocabulary $vocabulary, array $types): self
     {
         try {
-            $path = Path::of($node->string($member));
+            $path = $vocabulary->current(Path::of($node->string($member)));
             $field = $vocabulary->field($path);
         } catch (UnknownPath|\InvalidArgumentException $e) {
             throw $node->fault($member, $e->getMessage());

@@ -46,7 +46,7 @@ final readonly class OverItems
         }
         $one = self::field($node, $field, $types);
 
-        return new self($list->path, $list->label, $node->optionalString('of'), $one->label->in('en'), $one->type, $condition);
+        return new self($list->path, $list->label, $node->has('of') ? $one->key : null, $one->label->in('en'), $one->type, $condition);
     }
 
     /**
@@ -95,7 +95,7 @@ final readonly class OverItems
     private static function field(Node $node, Field $list, array $types): Field
     {
         $key = $node->optionalString('of');
-        $field = $key === null ? $list->item(self::ITEM) : ($list->fields[$key] ?? null);
+        $field = $key === null ? $list->item(self::ITEM) : $list->member($key);
         if ($field === null || ! in_array($field->type::class, $types, true)) {
             $fitting = array_keys(array_filter($list->fields, static fn (Field $one): bool => in_array($one->type::class, $types, true)));
             throw $node->fault('of', $fitting === [] ? 'the items of this list have nothing of the kind' : 'must be one of '.implode(', ', $fitting));

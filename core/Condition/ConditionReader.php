@@ -128,7 +128,7 @@ final class ConditionReader
     private static function field(string $path, Node $node, string $place, Vocabulary $vocabulary): array
     {
         try {
-            return [Path::of($path), $vocabulary->field(Path::of($path))];
+            return [$vocabulary->current(Path::of($path)), $vocabulary->field(Path::of($path))];
         } catch (UnknownPath|\InvalidArgumentException $e) {
             throw $node->fault($place, $e->getMessage());
         }

@@ -109,7 +109,7 @@ final readonly class BlockReader
         }
         $path = Path::of($name);
         try {
-            $path = Path::of($this->node->string('list'));
+            $path = $this->vocabulary->current(Path::of($this->node->string('list')));
             $list = $this->vocabulary->field($path);
             if (! $list->type instanceof Type\Items) {
                 $this->reading->faults->add($this->node->below('list'), "\"{$path}\" is not a list but of type {$list->type->name()}");
@@ -129,12 +129,12 @@ final readonly class BlockReader
             $this->adopt($e);
         }
         $key = $this->node->optionalString('sorted_by');
-        $by = $key === null ? null : ($list->fields[$key] ?? null);
+        $by = $key === null ? null : $list->member($key);
         if ($key !== null && $list->key !== '' && ($by === null || ! $by->type->isSingle() || $by->type instanceof Type\Secret)) {
             $this->reading->faults->add($this->node->below('sorted_by'), "\"{$key}\" is no field of the items that they can be sorted by");
         }
 
-        return [new Selection($path, $name, $only, $by === null ? null : $key, $by?->type, $this->node->bool('descending'), $this->node->has('most') ? $this->node->int('most', 1) : null), $inside];
+        return [new Selection($path, $name, $only, $by?->key, $by?->type, $this->node->bool('descending'), $this->node->has('most') ? $this->node->int('most', 1) : null), $inside];
     }
 
     /**

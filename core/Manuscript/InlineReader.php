@@ -93,7 +93,7 @@ final readonly class InlineReader
     private function variable(string $path, ?string $format, string $fallback, array $with, string $place, bool $inLink): ?Variable
     {
         try {
-            $at = Path::of($path);
+            $at = $this->vocabulary->current(Path::of($path));
             $field = $this->vocabulary->field($at);
         } catch (UnknownPath|\InvalidArgumentException $e) {
             $this->faults->add($place, $e->getMessage());

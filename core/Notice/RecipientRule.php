@@ -87,7 +87,7 @@ final readonly class RecipientRule
             return null;
         }
         try {
-            $path = Path::of($text);
+            $path = $vocabulary->current(Path::of($text));
             $field = $vocabulary->field($path);
         } catch (UnknownPath|\InvalidArgumentException $e) {
             throw $node->fault($key, $e->getMessage());

@@ -19,6 +19,7 @@ final readonly class Field
      * @param  array<string, Field>  $fields  the fields of an object, or of each item of a list of objects, by key
      * @param  FieldType|null  $of  for a list of single values: the type of one
      * @param  mixed  $default  of a parameter: its value where none is given, as it would be given; null for none
+     * @param  list<string>  $was  the keys that it had before
      * @param  Computation|null  $computation  how it gets its value out of other fields; null where it is given
      */
     private function __construct(
@@ -32,6 +33,7 @@ final readonly class Field
         public ?FieldType $of = null,
         public ?Computation $computation = null,
         public mixed $default = null,
+        public array $was = [],
     ) {
     }
 
@@ -56,6 +58,7 @@ final readonly class Field
             self::listOf($node),
             ! $type instanceof Type\Items || $node->has('fields') ? null : FieldTypes::named($node->optionalString('of') ?? 'text'),
             default: $node->raw('default'),
+            was: $node->strings('was'),
         );
     }
 
@@ -110,10 +113,36 @@ final readonly class Field
         return $choices;
     }
 
+    /** The field of that key among its own, or of an item of a list; by a key that it had before as well. */
+    public function member(string $key): ?self
+    {
+        return $this->fields[$key] ?? self::renamed($this->fields, $key);
+    }
+
+    /**
+     * @param  array<string, self>  $fields
+     */
+    private static function renamed(array $fields, string $key): ?self
+    {
+        foreach ($fields as $field) {
+            if (in_array($key, $field->was, true)) {
+                return $field;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether it, or any field beneath it, had another key before. */
+    public function isRenamed(): bool
+    {
+        return $this->was !== [] || array_filter($this->fields, static fn (self $field): bool => $field->isRenamed()) !== [];
+    }
+
     /** The same field under another label. */
     public function called(string $label): self
     {
-        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation, $this->default);
+        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation, $this->default, $this->was);
     }
 
     /** The field that stands for one item of this list, under the name a repeat gives it. */
@@ -136,6 +165,11 @@ final readonly class Field
                 throw $child->fault('key', "\"{$field->key}\" is declared twice");
             }
             $fields[$field->key] = $field;
+        }
+        foreach ($node->nodes('fields') as $child) {
+            foreach (array_intersect($child->strings('was'), array_keys($fields)) as $taken) {
+                throw $child->fault('was', "\"{$taken}\" is the key of another field now");
+            }
         }
 
         return $fields;

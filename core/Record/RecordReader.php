@@ -149,10 +149,16 @@ final class RecordReader
     private function fields(array $fields, array $data, string $place): array
     {
         $read = [];
+        $former = [];
         foreach ($fields as $key => $field) {
+            foreach ($field->was as $old) {
+                // What came under a key of before is taken over, unless it is there under that of today.
+                $data[$key] ??= $data[$old] ?? null;
+                $former[$old] = true;
+            }
             $read[$key] = $field->computation === null ? $this->value($field, $data[$key] ?? null, $place.'/'.$key) : $field->type->nothing();
         }
-        foreach (array_diff_key($data, $fields) as $key => $value) {
+        foreach (array_diff_key($data, $fields, $former) as $key => $value) {
             $read[(string) $key] = $value;
         }
 

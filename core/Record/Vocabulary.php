@@ -135,13 +135,29 @@ final readonly class Vocabulary
             if ($field->type instanceof Type\Open) {
                 return Field::single($segment, $segment, new Type\Text);
             }
-            if (! $field->type instanceof Type\Group || ! isset($field->fields[$segment])) {
-                throw $this->unknown($path);
-            }
-            $field = $field->fields[$segment];
+            $field = ($field->type instanceof Type\Group ? $field->member($segment) : null) ?? throw $this->unknown($path);
         }
 
         return $field;
+    }
+
+    /** Whether any field had another key before. */
+    public function isRenamed(): bool
+    {
+        return array_filter($this->roots, static fn (Field $field): bool => $field->isRenamed()) !== [];
+    }
+
+    /** The same path as it is today, where a field of it had another key before. */
+    public function current(Path $path): Path
+    {
+        $field = $this->roots[$path->root()] ?? null;
+        $segments = [$path->root()];
+        foreach (array_slice($path->segments, 1) as $segment) {
+            $field = $field?->type instanceof Type\Group ? $field->member($segment) : null;
+            $segments[] = $field->key ?? $segment;
+        }
+
+        return $segments === $path->segments ? $path : Path::of(implode('.', $segments));
     }
 
     /**

@@ -4,14 +4,22 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use Herald\Brand\Brand;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Renamed;
+use Herald\Manuscript\Template;
 use Herald\Record\DataSheet;
 use Herald\Record\Path;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\Source;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Render\MessageData;
+use Herald\Render\Renderer;
 use Herald\Value\Locality;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -137,5 +145,40 @@ final class RecordTest extends TestCase
         self::assertSame('7', $values['visit.meta.table']);
         self::assertSame('Ab', $values['visit.guest.name'], 'marks that turn text round are left out');
         self::assertNull($values['visit.guest.email']);
+    }
+
+    public function test_a_field_that_is_called_otherwise_now_is_still_understood(): void
+    {
+        $field = static fn (string $key, string $type, array $more = []): array => ['key' => $key, 'type' => $type, ...$more];
+        $type = RecordType::ofJson(Json::ofArray(['key' => 'visit', 'name' => 'Visit', 'identity' => 'number', 'fields' => [
+            $field('number', 'text'), $field('party_size', 'integer', ['was' => ['size', 'guests']]), $field('visitor', 'object', ['was' => ['guest'], 'fields' => [$field('first_name', 'text', ['was' => ['name']])]]),
+            $field('lines', 'list', ['was' => ['items'], 'fields' => [$field('title', 'text', ['was' => ['name']]), $field('price', 'money')]]),
+            $field('dear', 'integer', ['computed' => ['kind' => 'count', 'list' => 'visit.items', 'where' => ['path' => 'one.name', 'operator' => 'filled']]]),
+        ]], 'visit'));
+        $read = RecordReader::read($type, ['number' => 'V-1', 'size' => 3, 'guest' => ['name' => 'Aoife'], 'items' => [['name' => 'Chart']]], 'visit');
+        self::assertSame(['number' => 'V-1', 'party_size' => 3, 'visitor' => ['first_name' => 'Aoife'], 'lines' => [['title' => 'Chart', 'price' => null]], 'dear' => 1], $read);
+        self::assertSame(5, RecordReader::read($type, ['number' => 'V-1', 'size' => 3, 'party_size' => 5], 'visit')['party_size'], 'the key of today goes first');
+
+        $document = Sample::document([
+            ['id' => 't', 'type' => 'text', 'text' => '{visit.guest.name} and {visit.size|words_by_number(one: "one", other: "# in all")}', 'when' => ['all' => [['path' => 'visit.size', 'operator' => 'more', 'value' => 1], ['list' => 'visit.items', 'quantifier' => 'any', 'where' => ['path' => 'one.name', 'operator' => 'filled']]]]],
+            ['id' => 'r', 'type' => 'repeat', 'list' => 'visit.items', 'sorted_by' => 'name', 'blocks' => [['id' => 'i', 'type' => 'text', 'text' => [['text' => 'See '], ['variable' => 'item.name', 'link' => 'https://example.org/{item.name}']]]]],
+        ], ['translations' => ['de' => ['i.text' => 'Siehe {item.name}']]]);
+        $vocabulary = Vocabulary::of($type);
+        $message = Compiler::compile(Template::ofJson($document, $vocabulary)->manuscript('en'), Brand::usual());
+        $text = Renderer::inMemory()->fill($message, MessageData::of($type, $read, Source::standIn(), null, new \DateTimeImmutable('2026-11-22T08:00:00Z')))->text;
+        self::assertStringContainsString('Aoife and 3 in all', $text);
+        self::assertStringContainsString('See Chart (https://example.org/Chart)', $text);
+
+        $today = Renamed::in(NormalForm::of($document->data), $vocabulary);
+        foreach (['visit.guest', 'visit.size', 'visit.items', 'item.name', 'one.name'] as $former) {
+            self::assertStringNotContainsString("\"{$former}", json_encode($today, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES), $former);
+        }
+        self::assertSame('title', $today['manuscript'][1]['sorted_by']);
+        self::assertSame('item.title', $today['translations']['de']['i.text'][1]['variable']);
+        Template::ofJson(Json::ofArray($today, 'today'), $vocabulary);
+
+        $this->expectException(InvalidDocument::class);
+        $this->expectExceptionMessage('fields/1/was: "number" is the key of another field now');
+        RecordType::ofJson(Json::ofArray(['key' => 'visit', 'name' => 'Visit', 'identity' => 'number', 'fields' => [$field('number', 'text'), $field('no', 'text', ['was' => ['number']])]], 'visit'));
     }
 }
