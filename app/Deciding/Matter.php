@@ -60,10 +60,14 @@ final readonly class Matter
         return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read));
     }
 
-    /** All that a message may name, by root. */
-    public function messageData(Source $source, ?CompiledMessage $message): MessageData
+    /**
+     * All that a message may name, by root.
+     *
+     * @param  string|null  $id  of the dispatch; null for what is only shown
+     */
+    public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null): MessageData
     {
-        return MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message);
+        return MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]));
     }
 
     /**

@@ -40,7 +40,8 @@ final readonly class DecideDue
         FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
         $matter = Matter::ofDue($due, $declared, $manifest->recordTypes[$declared->recordType]);
         $decision = ($this->decide)($notice, $matter);
-        $messageData = $matter->messageData($manifest->source, $decision->edition->message());
+        $dispatch = self::of($due, $notice);
+        $messageData = $matter->messageData($manifest->source, $decision->edition->message(), $dispatch->id);
         $roots = $declared->vocabulary->roots();
         $kept = Seal::close($roots, $messageData->data);
         $recipient = $matter->recipient;
@@ -48,7 +49,7 @@ final readonly class DecideDue
 
         $where = $declared->recipient->inWords();
         $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];
-        $dispatch = self::of($due, $notice)->setRelation('edition', $decision->edition)->fill([
+        $dispatch->setRelation('edition', $decision->edition)->fill([
             ...$state,
             'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason,
             'decision' => ['reasons' => $decision->reasons], 'needs_look' => $decision->needsLook,

@@ -67,7 +67,7 @@ final class MayBeEmpty implements Check
     /** Whether some part of the path need not be there. */
     private static function mayBeEmpty(Path $path, Piece $piece): bool
     {
-        if (in_array($path->root(), ['source', 'brand', 'now'], true)) {
+        if (in_array($path->root(), ['source', 'brand', 'now', 'message'], true)) {
             return false;
         }
         $segments = $path->segments;

@@ -9,12 +9,12 @@ use Herald\Value\Type;
 
 /**
  * All that may be named at some place of a template: the roots of variables (the record, given, source, recipient,
- * brand, now, and inside a repeat its item) and what lies beneath them.
+ * brand, now, message, and inside a repeat its item) and what lies beneath them.
  */
 final readonly class Vocabulary
 {
     /** Names that the core gives to roots; no record type and no repeat item may take them. */
-    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now'];
+    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now', 'message'];
 
     /** Words of the language that templates are compiled to; no root may be called so. */
     private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b'];
@@ -79,6 +79,7 @@ final readonly class Vocabulary
                 Field::single('legal', 'Legal lines of the brand', new Type\Text),
             ]),
             'now' => Field::single('now', 'Now', new Type\DateTime),
+            'message' => Field::object('message', 'Message', [Field::single('id', 'Number of the message', new Type\Text)]),
         ];
     }
 

@@ -11,6 +11,9 @@ use Herald\Record\Source;
 /** All that a message may name, as plain arrays: what {@see \Herald\Record\Vocabulary} declares, with its values. */
 final readonly class MessageData
 {
+    /** Stands for the number of a message that is only shown. */
+    public const SAMPLE = '01SAMPLE000000000000000000';
+
     /**
      * @param  array<string, mixed>  $data  normalised values by root name
      * @param  Source  $source  whose zone and region are followed where the data have none of their own
@@ -23,8 +26,9 @@ final readonly class MessageData
      * @param  array<string, mixed>  $record  normalised data, see {@see \Herald\Record\RecordReader}
      * @param  array<string, mixed>  $given  normalised parameters
      * @param  CompiledMessage|null  $message  that is to be filled: its brand is named
+     * @param  string  $id  that tells it from every other message; a sample for what is only shown
      */
-    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null): self
+    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE): self
     {
         $moment = $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
 
@@ -39,6 +43,7 @@ final readonly class MessageData
             ],
             'brand' => ['name' => $message->brand['name'] ?? '', 'legal' => $message->brand['legal'] ?? $source->legal],
             'now' => $moment,
+            'message' => ['id' => $id],
         ], $source);
     }
 

@@ -94,6 +94,8 @@ final class ComposingTest extends TestCase
         self::assertSame(['€141.00'], array_values($offers['order.total']), 'what each format makes of the value at hand');
         self::assertSame('23 November 2026', $offers['order.placed_at']['date_long']);
         self::assertSame('A', $offers['order.customer.first_name']['initial']);
+        self::assertArrayHasKey('date_long', $offers['now'], 'what holds everywhere has its values as well');
+        self::assertArrayHasKey('message.id', $values);
         self::assertSame(1, count(array_filter(array_keys($values), static fn (string $path): bool => str_contains($path, '*.name'))), 'the first item stands for all');
         $this->ask('GET', self::TEMPLATE.'/sheet?record=none')->assertNotFound();
         $this->ask('GET', '/api/app/sources/larkmoor/templates/none/desk')->assertNotFound();

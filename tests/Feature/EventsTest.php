@@ -38,6 +38,7 @@ final class EventsTest extends TestCase
         $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'order-received')->firstOrFail();
         self::assertSame(['order placed', 'de', "the recipient's language is de-AT, and de is the nearest there is", 'event:evt-1'], [$dispatch->reason, $dispatch->language, $dispatch->language_reason, $dispatch->occasion]);
         self::assertSame('LM-30000', $dispatch->data['order']['number']);
+        self::assertSame([$dispatch->id], [$dispatch->data['message']['id']], 'its number can be named');
         self::assertSame(1, $dispatch->edition?->templateVersion?->number);
         $state = $this->state('evt-1')->assertJsonPath('record', 'LM-30000');
         self::assertSame([['order-received', 'sent', 'aoife@example.org'], ['new-order', 'sent', 'desk@larkmoor.example.org'], ['being-packed', 'sent', 'aoife@example.org']], array_map(static fn (array $one): array => [$one['notice'], $one['state'], $one['recipient']], $state->json('messages')));

@@ -35,6 +35,7 @@ use Herald\Record\DataSheetLine;
 use Herald\Record\Field;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
+use Herald\Render\MessageData;
 use Herald\Render\MessagePart;
 use Herald\Render\View;
 use Herald\Value\Locality;
@@ -104,7 +105,12 @@ final class DeskController
             $values['source.'.$name] = (string) $value;
         }
         $recipient = $desk->matter($record)->recipient;
-        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $desk->brand($desk->brandKey())->name];
+        $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $desk->brand($desk->brandKey())->name, 'message.id' => MessageData::SAMPLE];
+        foreach (array_intersect_key($desk->vocabulary->roots(), ['now' => 1]) as $field) {
+            foreach ($sheet->lines(['now' => $field], ['now' => $now], 'meta') as $line) {
+                [$values['now'], $offers['now']] = [(string) $line->value, (object) $line->offers];
+            }
+        }
 
         return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== ''), 'offers' => (object) $offers]);
     }
