@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { countries } from './countries';
 import { useDesk, type Desk, type Field } from './desk';
 import { declared, type Scope } from './document';
 import { FieldChoice } from './Lists';
@@ -281,6 +282,9 @@ function Value({ field, several, value, change }: { field: Field; several: boole
             </select>
         );
     }
+    if (field.type === 'country') {
+        return <Countries several={several} value={value} change={change} />;
+    }
     if (options.length > 0 && several) {
         const chosen = Array.isArray(value) ? (value as string[]) : [];
 
@@ -330,6 +334,41 @@ function Value({ field, several, value, change }: { field: Field; several: boole
             value={money ? money.amount : typeof value === 'string' || typeof value === 'number' ? value : ''}
             onChange={(event) => change(one(event.target.value))}
         />
+    );
+}
+
+/** One country, or several, which are put together one by one. */
+function Countries({ several, value, change }: { several: boolean; value: unknown; change: (value: unknown) => void }) {
+    const all = countries();
+    const chosen = Array.isArray(value) ? (value as string[]) : typeof value === 'string' && value !== '' ? [value] : [];
+    const name = (code: string) => all.find((one) => one.value === code)?.label ?? code;
+
+    return (
+        <span className="flex flex-wrap gap-1.5 items-center">
+            {several &&
+                chosen.map((code) => (
+                    <button key={code} type="button" className="btn btn-xs" title={`Without ${name(code)}`} onClick={() => change(chosen.filter((one) => one !== code))}>
+                        {name(code)} ×
+                    </button>
+                ))}
+            <select
+                aria-label={several ? 'Another country' : 'Value'}
+                className="select select-xs bg-raised w-auto max-w-44"
+                value={several ? '' : (chosen[0] ?? '')}
+                onChange={(event) => change(several ? [...chosen, event.target.value] : event.target.value)}
+            >
+                <option value="" disabled>
+                    {several && chosen.length > 0 ? 'or …' : 'choose a country'}
+                </option>
+                {all
+                    .filter((one) => !several || !chosen.includes(one.value))
+                    .map((one) => (
+                        <option key={one.value} value={one.value}>
+                            {one.label}
+                        </option>
+                    ))}
+            </select>
+        </span>
     );
 }
 
