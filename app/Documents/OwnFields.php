@@ -89,13 +89,10 @@ final readonly class OwnFields
      */
     public function uses(string $key): array
     {
-        // In JSON, in a text or as a member; what begins alike is sorted out below.
-        $like = '%'.addcslashes("{$this->type->key}.{$key}", '%_\\').'%';
+        // In JSON, in a text or as a member.
         $names = '/(?<![\w.])'.preg_quote("{$this->type->key}.{$key}", '/').'(?![\w-])/';
         $found = [];
-        foreach ($this->source->templates()->where('record_type', $this->type->key)->where(static fn (Builder $query) => $query
-            ->whereHas('draft', static fn (Builder $draft) => $draft->whereRaw("document like ? escape '\\'", [$like]))
-            ->orWhereHas('versions', static fn (Builder $version) => $version->whereRaw("document like ? escape '\\'", [$like])))->with(['draft', 'latestVersion'])->orderBy('name')->get() as $template) {
+        foreach ($this->source->templates()->where('record_type', $this->type->key)->with(['draft', 'latestVersion'])->orderBy('name')->lazy(100) as $template) {
             if (preg_match($names, ($template->draft->document ?? '').' '.($template->latestVersion->document ?? '')) === 1) {
                 $found[] = $template->name;
             }
