@@ -9,6 +9,7 @@ use App\Models\OwnField;
 use App\Models\Source;
 use App\Models\User;
 use Herald\Document\InvalidDocument;
+use Herald\Document\Limits;
 use Herald\Document\Node;
 use Herald\Record\Field;
 use Herald\Record\RecordType;
@@ -24,6 +25,9 @@ final readonly class OwnFields
     /** More are no help to anybody who looks for one. */
     private const MOST = 100;
 
+    /** What one is computed from is no longer than this, in bytes of JSON: it is read whenever the manifest is. */
+    private const LONGEST = 10_000;
+
     public function __construct(private Source $source, private RecordType $type)
     {
     }
@@ -37,6 +41,10 @@ final readonly class OwnFields
      */
     public function tried(string $label, array $computed): Field
     {
+        if (strlen(json_encode($computed, JSON_THROW_ON_ERROR)) > self::LONGEST) {
+            throw InvalidDocument::because('field', 'computed', 'is larger than '.Limits::inWords(self::LONGEST));
+        }
+
         return RecordType::own(new Node(['key' => $this->freeKey($label), 'label' => $label, 'computed' => $computed], '', 'field'), Vocabulary::of($this->type));
     }
 

@@ -155,7 +155,7 @@ final class ConditionReader
             Takes::Nothing => null,
             Takes::One => $one($value),
             Takes::Several => array_values(array_map($one, is_array($value) ? $value : [$value])),
-            Takes::Two => is_array($value) && array_is_list($value) && count($value) === 2 ? array_map($one, $value) : throw $node->fault('value', 'the condition is not finished: between takes two values, the least and the most'),
+            Takes::Two => is_array($value) && array_is_list($value) && count($value) === 2 && ! in_array('', $value, true) ? array_map($one, $value) : throw $node->fault('value', 'the condition is not finished: between takes two values, the least and the most'),
             Takes::Days => is_int($value) && $value >= 0 && $value <= FromNow::MOST ? $value : throw $node->fault('value', 'must be a whole number of days from 0 to '.number_format(FromNow::MOST)),
         });
     }

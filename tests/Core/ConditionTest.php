@@ -164,6 +164,7 @@ final class ConditionTest extends TestCase
         yield 'value that is no option' => [['path' => 'visit.status', 'operator' => 'is', 'value' => 'opened'], 'value: "opened" is no value of status; it may be open, done'];
         yield 'value of another type' => [['path' => 'visit.size', 'operator' => 'more', 'value' => 'many'], 'value: "many" is no value of size, which is of type integer'];
         yield 'half of between' => [['path' => 'visit.size', 'operator' => 'between', 'value' => [3]], 'value: the condition is not finished: between takes two values, the least and the most'];
+        yield 'one of the two still to be written' => [['path' => 'visit.size', 'operator' => 'between', 'value' => ['', 5]], 'value: the condition is not finished: between takes two values, the least and the most'];
         yield 'days that are none' => [['path' => 'visit.day', 'operator' => 'within_next', 'value' => 'soon'], 'value: must be a whole number of days from 0 to 36,500'];
         yield 'fields of two kinds' => [['path' => 'visit.size', 'operator' => 'is', 'value' => ['path' => 'visit.day']], 'value: “Party size”, of type integer, cannot be compared with visit.day, which is of type date'];
         yield 'a secretive list' => [['list' => 'visit.size', 'quantifier' => 'any', 'where' => ['path' => 'one', 'operator' => 'filled']], 'list: "visit.size" is not a list but of type integer'];

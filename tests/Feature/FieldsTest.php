@@ -75,6 +75,7 @@ final class FieldsTest extends TestCase
         $this->ask('POST', self::FIELDS, ['label' => 'Odd', 'computed' => 'count'])->assertStatus(422);
         $this->ask('POST', self::FIELDS, ['label' => '', 'computed' => ['kind' => 'count', 'list' => 'order.items']])->assertStatus(422)->assertJsonPath('faults.0.place', 'label');
         $this->ask('POST', '/api/app/sources/larkmoor/fields/none', ['label' => 'Odd', 'computed' => ['kind' => 'count', 'list' => 'order.items']])->assertNotFound();
+        $this->ask('POST', self::FIELDS, ['label' => 'Long', 'computed' => ['kind' => 'join', 'list' => 'order.items', 'of' => 'name', 'between' => str_repeat('x', 20_000)]])->assertStatus(422)->assertJsonPath('faults.0.place', 'computed');
         // A letter of another script has no place in a key.
         $this->ask('POST', self::FIELDS, ['label' => '数', 'computed' => ['kind' => 'count', 'list' => 'order.items']])->assertCreated()->assertJsonPath('label', '数');
     }
