@@ -68,6 +68,13 @@ export function Outline({ close }: { close: () => void }) {
 
     useEffect(() => tree.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus(), []);
 
+    const lead = (id: string) => {
+        goTo(id);
+        // On a phone it lies over what one goes to.
+        if (window.matchMedia('(width < 640px)').matches) {
+            close();
+        }
+    };
     const press = (key: string, knot: Knot): boolean => {
         const index = knots.indexOf(knot);
         const to = (next: Knot | undefined) => next && setAt(next.block.id);
@@ -99,7 +106,7 @@ export function Outline({ close }: { close: () => void }) {
                 }
                 break;
             case 'Enter':
-                goTo(knot.block.id);
+                lead(knot.block.id);
                 break;
             default:
                 return false;
@@ -131,7 +138,7 @@ export function Outline({ close }: { close: () => void }) {
                         style={{ paddingLeft: 10 + (knot.depth - 1) * 14 }}
                         onClick={() => {
                             setAt(knot.block.id);
-                            goTo(knot.block.id);
+                            lead(knot.block.id);
                         }}
                         onKeyDown={(event) => {
                             if (event.ctrlKey || event.metaKey) {
