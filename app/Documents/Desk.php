@@ -128,14 +128,6 @@ abstract readonly class Desk
         return $this->titled(Json::ofText($text, $kept->key)->data);
     }
 
-    /** The language that it is written in. */
-    public function language(): string
-    {
-        $language = $this->document()['language'] ?? null;
-
-        return is_string($language) ? $language : $this->manifest->source->defaultLanguage;
-    }
-
     /**
      * @return array<array-key, mixed>
      */

@@ -96,8 +96,9 @@ final class Record extends Model
     {
         $data = Seal::close($type->fields, $data);
         $this->data = $data;
+        $said = $type->computed($data);
         $this->words = SearchWords::of(implode(' ', array_filter(Arr::flatten(array_map(
-            fn ($path) => $path->in($type->computed($data)),
+            fn ($path) => $path->in($said),
             $type->summary,
         )), is_scalar(...))).' '.$this->key.' '.self::addresses($data));
     }

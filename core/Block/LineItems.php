@@ -180,10 +180,10 @@ final readonly class LineItems implements Written
             $writer->cell('td', Align::Start, $cell, fn () => $writer->inline($empty), Element::ItemsCell, ' colspan="'.(count($this->columns) + ($this->picture === null ? 0 : 1)).'"');
             $writer->markup('</tr>');
         });
-        array_filter($this->summed()) === [] ?: $writer->sums($this->items, $this->summed(), function (array $sums) use ($writer, $cell, $inset, $row): void {
+        $writer->sums($this->items, $this->summed(), function (array $sums) use ($writer, $cell, $inset, $row): void {
             $writer->markup('<tr'.self::named($row).'>');
             foreach ($this->columns as $index => $column) {
-                $words = $sums[$index] ?? ($index === 0 ? $this->sum : null) ?? new Inline([]);
+                $words = $this->sumOr($sums, $index);
                 $class = $index === 0 ? $this->folded($writer, 'item-first', 'display:block!important;border-bottom:0!important;padding-bottom:0!important') : $this->folded($writer, 'item-sum', 'display:inline-block!important;border-bottom:0!important;padding-top:2px!important');
                 $span = $index === 0 && $this->picture !== null ? ' colspan="2"' : '';
                 $writer->cell('td', $column['align'], ['font-weight' => 'bold', 'border-bottom' => '0'] + $cell + $inset($index) + HtmlWriter::inOnePiece($words), fn () => $writer->inline($words), Element::ItemsCell, $span, $class);
@@ -191,6 +191,16 @@ final readonly class LineItems implements Written
             $writer->markup('</tr>');
         });
         $writer->markup('</table>');
+    }
+
+    /**
+     * What stands in a column of the last row: its sum, or in the first one the words of the sum.
+     *
+     * @param  list<Inline|null>  $sums
+     */
+    private function sumOr(array $sums, int $index): Inline
+    {
+        return $sums[$index] ?? ($index === 0 ? $this->sum : null) ?? new Inline([]);
     }
 
     /**
@@ -243,9 +253,7 @@ final readonly class LineItems implements Written
             fn () => $writer->tableRow(array_column($this->columns, 'value'), $aligns),
             $empty === null ? null : fn () => $writer->paragraph($empty),
         );
-        if (array_filter($this->summed()) !== []) {
-            $writer->sums($this->items, $this->summed(), fn (array $sums) => $writer->tableRow(array_map(fn (int $index): Inline => $sums[$index] ?? ($index === 0 ? $this->sum : null) ?? new Inline([]), array_keys($this->columns)), $aligns));
-        }
+        $writer->sums($this->items, $this->summed(), fn (array $sums) => $writer->tableRow(array_map(fn (int $index): Inline => $this->sumOr($sums, $index), array_keys($this->columns)), $aligns));
         $writer->endTable();
     }
 

@@ -30,7 +30,7 @@ final readonly class Together implements Computation
     {
         return [
             'title' => 'Text put together', 'required' => ['text'],
-            'properties' => ['text' => ['title' => 'Text', 'description' => 'with fields in brackets: {order.number}', 'x-ask' => 'text', 'type' => 'string', 'minLength' => 1, 'maxLength' => 1000]],
+            'properties' => ['text' => ['title' => 'Text', 'description' => 'with fields in brackets: {order.number}', 'x-ask' => 'text', 'x-types' => Operand::names(Operand::WORDS), 'type' => 'string', 'minLength' => 1, 'maxLength' => 1000]],
         ];
     }
 

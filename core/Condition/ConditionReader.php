@@ -18,7 +18,7 @@ use Herald\Value\Type\FieldType;
 use Herald\Value\Type\FieldTypes;
 
 /**
- * Reads conditions: `{"all": […]}`, `{"any": […]}`, `{"not": {…}}` `{"path": "order.status", "operator": "is", "value": "paid"}`,
+ * Reads conditions: `{"all": […]}`, `{"any": […]}`, `{"not": {…}}`, `{"path": "order.status", "operator": "is", "value": "paid"}`,
  * whose value may be another field, `{"path": "order.total"}`, or `{"list": "order.items", "quantifier": "any", "item": "one", "where": {…}}`.
  */
 final class ConditionReader

@@ -33,17 +33,17 @@ final readonly class OfItems implements Condition
 
     public function judge(array $data): Verdict
     {
-        $holds = $this->holds($data);
-        $decides = $this->quantifier === Quantifier::All ? false : true;
+        // One such item decides: of any that it holds, of all and of none that it does not.
+        $decides = $this->quantifier !== Quantifier::All;
         $items = $this->items($data);
         foreach ($items as $index => $item) {
             $verdict = $this->where->judge([...$data, ...Vocabulary::item($this->item, $item, $index, count($items))]);
             if ($verdict->holds === $decides) {
-                return new Verdict($holds, "{$verdict->reason} (no. ".($index + 1)." of {$this->label})", [$verdict]);
+                return new Verdict($this->quantifier === Quantifier::Any, "{$verdict->reason} (no. ".($index + 1)." of {$this->label})", [$verdict]);
             }
         }
 
-        return new Verdict($holds, ($decides ? 'for none of ' : 'for each of ')."{$this->label}, {$this->where->sentence()}");
+        return new Verdict($this->quantifier !== Quantifier::Any, ($decides ? Quantifier::None : Quantifier::All)->inWords()." {$this->label}, {$this->where->sentence()}");
     }
 
     public function sentence(): string

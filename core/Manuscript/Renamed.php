@@ -4,11 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
-use Herald\Record\Field;
 use Herald\Record\Path;
-use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
-use Herald\Value\Type;
 
 /** A document in which every field goes by the name that it has today, though it was written when the field was called otherwise (`was`). */
 final class Renamed
@@ -72,7 +69,7 @@ final class Renamed
         if (! is_array($condition)) {
             return $condition;
         }
-        $inside = isset($condition['where']) ? self::inside($condition, $vocabulary) : $vocabulary;
+        $inside = isset($condition['where']) ? $vocabulary->with(is_string($condition['item'] ?? null) ? $condition['item'] : 'one', $vocabulary->items($condition['list'] ?? null)) : $vocabulary;
         foreach ($condition as $name => $member) {
             $condition[$name] = match (true) {
                 $name === 'path' || $name === 'list' => self::path($member, $vocabulary),
@@ -82,22 +79,6 @@ final class Renamed
         }
 
         return $condition;
-    }
-
-    /**
-     * @param  array<array-key, mixed>  $condition  about the items of a list
-     */
-    private static function inside(array $condition, Vocabulary $vocabulary): Vocabulary
-    {
-        $list = Field::missingList();
-        try {
-            $found = $vocabulary->field(Path::of(is_string($condition['list'] ?? null) ? $condition['list'] : ''));
-            $list = $found->type instanceof Type\Items ? $found : $list;
-        } catch (UnknownPath|\InvalidArgumentException) {
-            // Told where it is read.
-        }
-
-        return $vocabulary->with(is_string($condition['item'] ?? null) ? $condition['item'] : 'one', $list);
     }
 
     private static function path(mixed $path, Vocabulary $vocabulary): mixed

@@ -8,12 +8,9 @@ use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
-use Herald\Record\Field;
 use Herald\Record\Path;
-use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Style\ColourRole;
-use Herald\Value\Type;
 
 /** Goes through a document in its normal form, from top to bottom, and names all that its objects have or could have. */
 final class Walk
@@ -102,15 +99,8 @@ final class Walk
         if (($shape->parts['list'] ?? null) !== PartKind::List) {
             return $vocabulary;
         }
-        $list = Field::missingList();
-        try {
-            $found = $vocabulary->field(Path::of(is_string($object['list'] ?? null) ? $object['list'] : ''));
-            $list = $found->type instanceof Type\Items ? $found : $list;
-        } catch (UnknownPath|\InvalidArgumentException) {
-            // Told where the document is read.
-        }
 
-        return $vocabulary->with(is_string($object['item'] ?? null) ? $object['item'] : 'item', $list);
+        return $vocabulary->with(is_string($object['item'] ?? null) ? $object['item'] : 'item', $vocabulary->items($object['list'] ?? null));
     }
 
     private static function condition(mixed $when, Vocabulary $vocabulary): ?Condition

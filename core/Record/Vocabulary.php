@@ -148,6 +148,18 @@ final readonly class Vocabulary
         return array_filter($this->roots, static fn (Field $field): bool => $field->isRenamed()) !== [];
     }
 
+    /** The list at a path; one that stands for it where there is none, as is told where it is read. */
+    public function items(mixed $path): Field
+    {
+        try {
+            $list = $this->field(Path::of(is_string($path) ? $path : ''));
+        } catch (UnknownPath|\InvalidArgumentException) {
+            return Field::missingList();
+        }
+
+        return $list->type instanceof Type\Items ? $list : Field::missingList();
+    }
+
     /** The same path as it is today, where a field of it had another key before. */
     public function current(Path $path): Path
     {

@@ -45,9 +45,12 @@ final class Ledger
     public function selection(Selection $items): int
     {
         array_map($this->uses(...), $items->only?->paths() ?? []);
-        $this->selections[] = $items;
+        $known = array_search($items, $this->selections, true);
+        if ($known === false) {
+            $this->selections[] = $items;
+        }
 
-        return count($this->selections) - 1;
+        return $known === false ? count($this->selections) - 1 : $known;
     }
 
     public function isUsed(string $path): bool

@@ -7,6 +7,7 @@ namespace Herald\Render;
 use Herald\Record\Recipient;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
+use Herald\Value\Moment;
 
 /** All that a message may name, as plain arrays: what {@see \Herald\Record\Vocabulary} declares, with its values. */
 final readonly class MessageData
@@ -30,7 +31,7 @@ final readonly class MessageData
      */
     public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE): self
     {
-        $moment = $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+        $moment = Moment::text($now);
 
         return new self([
             $type->key => $type->computed($record, $moment, $source->zone),

@@ -107,19 +107,22 @@ abstract class Writer
     }
 
     /**
-     * Writes something where there are items at all, with the sum of what a variable says of each.
+     * Writes something where anything is added up and there are items at all, with the sum of what a variable says of each.
      *
      * @param  list<Variable|null>  $summed  variables of one item, null where nothing is added up
      * @param  \Closure(list<Inline|null>): void  $write  takes a sum for each of them
      */
     public function sums(Selection $items, array $summed, \Closure $write): void
     {
-        $selected = $this->selected($items);
-        $this->twig->tag("if {$selected}");
+        if (array_filter($summed) === []) {
+            return;
+        }
+        $this->twig->tag('set _items = '.$this->selected($items));
+        $this->twig->tag('if _items');
         $sums = [];
         foreach ($summed as $index => $variable) {
             if ($variable !== null) {
-                $this->twig->tag("set sum_{$index} = summed({$selected}, ".TwigWriter::quote($variable->path->segments[1] ?? '').', '.TwigWriter::quote($variable->field->type->name()).')');
+                $this->twig->tag("set sum_{$index} = summed(_items, ".TwigWriter::quote($variable->path->segments[1] ?? '').', '.TwigWriter::quote($variable->field->type->name()).')');
             }
             $sums[] = $variable === null ? null : new Inline([new Run(new Variable(Path::of("sum_{$index}"), $variable->field, $variable->format, '', $variable->with))]);
         }

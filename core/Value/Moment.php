@@ -57,6 +57,12 @@ final class Moment
         };
     }
 
+    /** A moment in normal form. */
+    public static function text(\DateTimeImmutable $moment): string
+    {
+        return $moment->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+    }
+
     /**
      * What a value in normal form stands for.
      *

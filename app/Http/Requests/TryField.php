@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 /** What a field would be computed from, and for which record. */
-final class TryField extends Asking
+class TryField extends Asking
 {
     public function rules(): array
     {

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { ProblemError } from '../api/client';
 import { SOURCE } from '../api/source';
 import type { Manuscript } from '../manuscript/document';
-import { useComposer, type State } from '../manuscript/store';
+import { useComposer, useGaps, type State } from '../manuscript/store';
 
 /** How long after a change it is sent, and how soon it is tried again without a connection, in ms. */
 const [SOON, AGAIN] = [900, 4_000];
@@ -57,6 +57,7 @@ export function useTakenUp(person: string, name: string, stored: Stored | undefi
             const differs = mayEdit && kept !== undefined && JSON.stringify(kept.document) !== JSON.stringify(document);
             const conflict = differs && (kept.revision !== (stored.draft?.revision ?? null) || kept.version !== stored.version);
             useComposer.setState({ document, past: [], future: [], hand: mayEdit ? first.current : null, selected: [], mayEdit });
+            useGaps.setState({}, true);
             setBegun({ name, kept: differs ? kept.document : null, conflict });
         });
 

@@ -1,7 +1,7 @@
-import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { asLabel, useDesk, type Field } from './desk';
+import { asLabel, useDesk } from './desk';
 import { declared } from './document';
+import { useLimited } from '../parts/useLimited';
 import { nearest } from './nearest';
 import { scopeIn } from './scope';
 import { live, useComposer, useWriting } from './store';
@@ -24,8 +24,8 @@ export function Chip() {
     const offers = field ? [] : nearest(chip.variable, desk.fields, scope);
     // Each offer with what it makes of the value at hand.
     const offered = (format: string) => [asLabel(format), desk.offers[path]?.[format]].filter(Boolean).join(': ');
-    const parameters = (format: string) => field?.parameters[format] ?? formatsOf(field).find(({ name }) => name === format)?.parameters ?? [];
-    const formatsOf = (of: Field | undefined) => desk.formats[of?.type ?? ''] ?? [];
+    const formats = desk.formats[field?.type ?? ''] ?? [];
+    const parameters = (format: string) => field?.parameters[format] ?? formats.find(({ name }) => name === format)?.parameters ?? [];
     // Attributes alone are changed, so that the variable stays selected.
     const set = (attributes: Partial<VariableAttributes>) =>
         live.editor?.commands.command(({ tr }) => {
@@ -82,7 +82,7 @@ export function Chip() {
                         }}
                     >
                         <option value="">{offered(field.usual)}, as usual</option>
-                        {formatsOf(field)
+                        {formats
                             .filter(({ name }) => name !== field.usual || parameters(name).length > 0)
                             .map(({ name }) => (
                                 <option key={name} value={name}>
@@ -110,8 +110,8 @@ export function Chip() {
 
 /** Something that the format is told. A number out of range stays as it is typed, and is not taken. */
 function Told({ parameter: { label, bounds, choices, needed }, value, say }: { parameter: Parameter; value: string | number | undefined; say: (value: string | number | undefined) => void }) {
-    const [wrong, setWrong] = useState<string | null>(null);
     const [least = 0, most = 0] = bounds ?? [];
+    const { wrong, field } = useLimited(typeof value === 'number' ? value : undefined, least, most, say);
 
     return (
         <label className="flex items-center gap-1.5">
@@ -126,24 +126,7 @@ function Told({ parameter: { label, bounds, choices, needed }, value, say }: { p
                     ))}
                 </select>
             ) : bounds ? (
-                <input
-                    type="number"
-                    min={least}
-                    max={most}
-                    className="input input-xs bg-raised w-16"
-                    placeholder="usual"
-                    aria-invalid={wrong !== null}
-                    value={wrong ?? value ?? ''}
-                    onChange={(event) => {
-                        const number = event.target.valueAsNumber;
-                        const isEmpty = event.target.value === '' && !event.target.validity.badInput;
-                        const fits = isEmpty || (Number.isInteger(number) && number >= least && number <= most);
-                        setWrong(fits ? null : event.target.value);
-                        if (fits) {
-                            say(isEmpty ? undefined : number);
-                        }
-                    }}
-                />
+                <input {...field} min={least} max={most} className="input input-xs bg-raised w-16" placeholder="usual" />
             ) : (
                 <input className="input input-xs bg-raised w-32" value={value ?? ''} placeholder={needed ? '' : 'as for others'} onChange={(event) => say(event.target.value === '' && !needed ? undefined : event.target.value)} />
             )}

@@ -1,4 +1,5 @@
-import { useId, useRef, useState, type PointerEvent as Pointer } from 'react';
+import { useId, useRef, type PointerEvent as Pointer } from 'react';
+import { useLimited } from '../parts/useLimited';
 import { useDesk } from './desk';
 import { declared, type Item } from './document';
 import { useScope } from './scope';
@@ -64,34 +65,21 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
 /** A number, by typing, by the arrow keys, or by pulling at its label. What is typed stays as it is; it is taken while it is one that may be. */
 function Number({ part, value, set }: { part: Part; value: number | undefined; set: (value: number | undefined) => void }) {
     const id = useId();
-    const [typed, setTyped] = useState<string | null>(null);
-    const before = useRef(value);
-    const [least, most] = [part.min ?? -Infinity, part.max ?? Infinity];
+    const { wrong, field } = useLimited(value, part.min ?? -Infinity, part.max ?? Infinity, set);
 
     return (
         <span className="flex items-center gap-1.5">
             <Pull htmlFor={id} title={part.title} value={value} part={part} set={set} />
             <input
                 id={id}
-                type="number"
+                {...field}
                 className="input input-xs bg-raised w-16 font-semibold"
                 min={part.min}
                 max={part.max}
                 placeholder="usual"
-                aria-invalid={typed !== null}
-                value={typed ?? value ?? ''}
-                onFocus={() => (before.current = typed === null ? value : before.current)}
-                onChange={(event) => {
-                    const number = event.target.valueAsNumber;
-                    const isEmpty = event.target.value === '' && !event.target.validity.badInput;
-                    const fits = isEmpty || (globalThis.Number.isInteger(number) && number >= least && number <= most);
-                    setTyped(fits ? null : event.target.value);
-                    // The beginning of a number that does not fit is no number that was meant.
-                    set(!fits ? before.current : isEmpty ? undefined : number);
-                }}
             />
             {part.unit}
-            {typed !== null && (
+            {wrong !== null && (
                 <span className="text-error text-[12px]" role="alert">
                     whole numbers from {part.min ?? 'any'} to {part.max ?? 'any'}
                 </span>

@@ -10,8 +10,11 @@ import { live, useComposer, useWriting } from './store';
 export function WordLooks() {
     const { looks, colour, link, empty } = useWriting();
     const desk = useDesk();
-    const [linking, setLinking] = useState(false);
     const at = useComposer((state) => state.hand);
+    // For which link the form is open: it closes when the caret goes to another.
+    const here = `${at?.id ?? ''} ${at?.part ?? ''} ${JSON.stringify(link)}`;
+    const [opened, setOpened] = useState<string | null>(null);
+    const linking = opened === here;
     const scope = useScope(at?.id ?? '', at?.part ?? '');
     const ground = useComposer((state) => desk.around.grounds[state.hand?.id ?? '']);
     const contrast = ground === undefined ? undefined : desk.colours.find(({ role }) => role === (colour || 'text'))?.contrast[ground];
@@ -30,7 +33,7 @@ export function WordLooks() {
                         <Icon size={14} aria-hidden="true" />
                     </Small>
                 ))}
-                <Small name="Link" pressed={looks.includes('leading')} press={() => setLinking(!linking)}>
+                <Small name="Link" pressed={looks.includes('leading')} press={() => setOpened(linking ? null : here)}>
                     <Link2 size={14} aria-hidden="true" />
                 </Small>
                 <label className="flex items-center gap-1.5 ml-1">
@@ -61,7 +64,7 @@ export function WordLooks() {
             {link !== null && !linking && (
                 <div className="flex flex-wrap gap-x-3 items-baseline">
                     <LeadsTo link={link} scope={scope} />
-                    <button type="button" className="link-quiet cursor-pointer" onClick={() => setLinking(true)}>
+                    <button type="button" className="link-quiet cursor-pointer" onClick={() => setOpened(here)}>
                         Change the link
                     </button>
                 </div>
@@ -72,7 +75,7 @@ export function WordLooks() {
                     link={link ?? []}
                     selection={!empty || link !== null}
                     set={(to) => {
-                        setLinking(false);
+                        setOpened(null);
                         const leading = chain()?.extendMarkRange('leading');
                         (to.length > 0 ? leading?.setMark('leading', { link: to }) : leading?.unsetMark('leading'))?.run();
                     }}

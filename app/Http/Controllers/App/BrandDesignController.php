@@ -23,6 +23,7 @@ use Herald\Brand\ProposedRole;
 use Herald\Colour\Contrast;
 use Herald\Colour\Pixels;
 use Herald\Colour\Swatch;
+use Herald\Document\Json;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Surroundings;
 use Herald\Record\Vocabulary;
@@ -41,9 +42,10 @@ final class BrandDesignController
     {
         $desk = BrandDesk::of($source, $key);
         $source = $desk->manifest->source;
+        $document = Json::ofArray($desk->document(), $key);
 
         return response()->json([
-            'desk' => ['notice' => null, 'cast' => [], 'own_fields' => [], 'around' => new SurroundingsLine(Surroundings::in($desk->document(), Vocabulary::ofFrame())), ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source, $desk->language())],
+            'desk' => ['notice' => null, 'cast' => [], 'own_fields' => [], 'around' => new SurroundingsLine(Surroundings::in($document->data, Vocabulary::ofFrame())), ...DeskParts::of(Vocabulary::ofFrame(), $desk->source->brandWornAs($key)->read(), $source, $document->node()->string('language'))],
             'messages' => $desk->messages(),
             'elements' => array_map(static fn (Element $element): array => ['class' => $element->value, 'words' => $element->words()], Element::cases()),
             'source' => ['name' => $source->name, 'url' => $source->url, 'legal' => $source->legal],

@@ -33,12 +33,14 @@ use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
 use Herald\Record\DataSheetLine;
 use Herald\Record\Field;
+use Herald\Record\Path;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
 use Herald\Render\MessageData;
 use Herald\Render\MessagePart;
 use Herald\Render\View;
 use Herald\Value\Locality;
+use Herald\Value\Moment;
 use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -53,6 +55,7 @@ final class DeskController
         $desk = TemplateDesk::of($source, $key);
         $source = $desk->manifest->source;
         [$cast, $unreadable] = $desk->cast();
+        $document = Json::ofArray($desk->document(), $key);
 
         return response()->json([
             'notice' => $desk->notice === null ? null : [
@@ -62,12 +65,12 @@ final class DeskController
                 'given' => array_values(array_map(static fn (Field $field): array => [
                     'key' => $field->key, 'label' => $field->label->in('en'), 'input' => $field->type->input()->value, 'required' => $field->required, 'default' => is_scalar($field->default) ? (string) $field->default : null,
                     'options' => array_map(static fn (string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys($field->choices()), $field->choices()),
-                ], array_filter($desk->notice->given, static fn (Field $field): bool => $field->type->isSingle()))),
+                ], array_filter($desk->notice->given, static fn (Field $field): bool => $field->type->isSingle() && ! $field->type instanceof Type\Money))),
             ],
             'own_fields' => $desk->source->ownFields()->where('record_type', $desk->type->key)->pluck('key')->map(static fn (string $own): string => "{$desk->type->key}.{$own}"),
-            ...DeskParts::of($desk->vocabulary, $desk->brand($desk->brandKey()), $source, $desk->language()),
+            ...DeskParts::of($desk->vocabulary, $desk->brand($document->node()->optionalString('brand')), $source, $document->node()->string('language')),
             'brands' => $desk->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
-            'around' => self::around($desk, $desk->document()),
+            'around' => self::around($desk, $document->data),
             'cast' => $cast,
             'left_out' => array_slice($unreadable, 0, 20),
         ]);
@@ -80,7 +83,7 @@ final class DeskController
         $desk = TemplateDesk::of($source, $key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
-        $now = now()->utc()->format('Y-m-d\TH:i:s\Z');
+        $now = Moment::text(now()->toDateTimeImmutable());
         $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone, now: $now), offers: true);
         $values = $offers = [];
         $faults = new Faults;
@@ -106,10 +109,8 @@ final class DeskController
         }
         $recipient = $desk->matter($record)->recipient;
         $values = [...$values, 'recipient.name' => (string) $recipient->name, 'recipient.address' => (string) $recipient->address, 'recipient.language' => (string) $recipient->language, 'brand.name' => $desk->brand($desk->brandKey())->name, 'message.id' => MessageData::SAMPLE];
-        foreach (array_intersect_key($desk->vocabulary->roots(), ['now' => 1]) as $field) {
-            foreach ($sheet->lines(['now' => $field], ['now' => $now], 'meta') as $line) {
-                [$values['now'], $offers['now']] = [(string) $line->value, (object) $line->offers];
-            }
+        foreach ($sheet->lines(['now' => $desk->vocabulary->field(Path::of('now'))], ['now' => $now], '') as $line) {
+            [$values['now'], $offers['now']] = [(string) $line->value, (object) $line->offers];
         }
 
         return response()->json(['values' => (object) array_filter($values, static fn (string $value): bool => $value !== ''), 'offers' => (object) $offers]);

@@ -12,6 +12,7 @@ use Herald\Record\DataSheet;
 use Herald\Record\NotComputable;
 use Herald\Record\RecordReader;
 use Herald\Value\Locality;
+use Herald\Value\Moment;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -26,7 +27,7 @@ final class FieldController
         $declared = $manifest->recordTypes[$type] ?? abort(404);
         $field = self::fields($source, $type)->tried('Tried', $request->computed());
         $record = $source->records()->where(['type' => $type, 'key' => $request->validated('record')])->firstOrFail();
-        $now = now()->utc()->format('Y-m-d\TH:i:s\Z');
+        $now = Moment::text(now()->toDateTimeImmutable());
         $data = $declared->computed(RecordReader::read($declared, $record->data, $record->key), $now, $manifest->source->zone);
         $reason = null;
         try {

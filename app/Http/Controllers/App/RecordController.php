@@ -28,6 +28,7 @@ use Herald\Record\Path;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Value\Locality;
+use Herald\Value\Moment;
 use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -166,7 +167,7 @@ final class RecordController
     {
         $read = $type->isComputed() ? $record->read($type) : null;
 
-        return $read === null ? $record->data : $type->computed($read, now()->utc()->format('Y-m-d\TH:i:s\Z'), $source->manifest()->source->zone);
+        return $read === null ? $record->data : $type->computed($read, Moment::text(now()->toDateTimeImmutable()), $source->manifest()->source->zone);
     }
 
     /**

@@ -190,7 +190,7 @@ function Answer({ ask, made, set }: { ask: Ask; made: Made; set: (value: unknown
     return (
         <span className="flex gap-2 items-center">
             <input aria-labelledby={`ask-${ask.name}`} className="input input-sm bg-raised w-80" value={text} onChange={(event) => set(event.target.value === '' ? undefined : event.target.value)} />
-            {ask.needed && <FieldChoice chosen={undefined} path="put a field in" scope={{}} suits={(field) => ['text', 'email', 'phone', 'url', 'integer'].includes(field.type) && field.list === null} choose={(path) => set(`${text}{${path}}`)} />}
+            {ask.types.length > 0 && <FieldChoice chosen={undefined} path="put a field in" scope={{}} suits={suits} choose={(path) => set(`${text}{${path}}`)} />}
         </span>
     );
 }

@@ -5,7 +5,7 @@ type Asked = Schemas['Given'];
 /** Parameters that come with the event and not with the record, by their keys. */
 export type Given = Record<string, unknown>;
 
-const INPUTS: Record<Asked['input'], string> = { text: 'text', number: 'number', day: 'date', moment: 'datetime-local', yes_no: 'text', choice: 'text' };
+const INPUTS: Record<Asked['input'], string> = { text: 'text', number: 'number', day: 'date', moment: 'text', yes_no: 'text', choice: 'text' };
 
 /** What comes with the event: samples of it can be given here, for the stage and for proofs. */
 export function GivenBar({ asked, given, set }: { asked: Asked[]; given: Given; set: (given: Given) => void }) {
@@ -34,7 +34,7 @@ export function GivenBar({ asked, given, set }: { asked: Asked[]; given: Given; 
                         <input
                             type={INPUTS[input]}
                             className="input input-xs bg-raised w-44"
-                            placeholder={usual ?? (required ? 'a sample' : 'nothing')}
+                            placeholder={usual ?? (input === 'moment' ? '2026-11-21T09:30:00Z' : required ? 'a sample' : 'nothing')}
                             value={typeof given[key] === 'string' || typeof given[key] === 'number' ? given[key] : ''}
                             onChange={(event) => say(key, event.target.value === '' ? undefined : input === 'number' ? event.target.valueAsNumber : event.target.value)}
                         />
