@@ -103,7 +103,8 @@ export function useSaving(person: string, shelf: Shelf, first: Stored, begun: { 
             at.current = answer.draft?.at ?? null;
             if (useComposer.getState().document === document) {
                 await del(place(person, name)).catch(() => undefined);
-                setSaved({ state: 'saved', at: at.current });
+                // What was written in that moment is not saved yet, and its own saving will say so.
+                setSaved((now) => (useComposer.getState().document === document ? { state: 'saved', at: at.current } : now));
             }
 
             return true;
