@@ -30,6 +30,9 @@ return [
         'turns' => 20_000,       // of all repeats in one message together
     ],
 
+    // The map service: below this address /LATITUDE,LONGITUDE/ZOOM.png are pictures of maps. Without one of your own it is the stand-in that ships with the project.
+    'maps' => env('HERALD_MAPS', rtrim((string) env('APP_URL', 'http://localhost'), '/').'/maps'),
+
     // The mail server stand-in. It listens on loopback only.
     'mailroom' => [
         'port' => (int) env('MAILROOM_PORT', 2525),

@@ -19,4 +19,4 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('stage/{source}')->gr
 });
 
 // Everything else is the front end's.
-Route::get('/{any?}', static fn (Request $request) => view('app', ['ahead' => Ahead::of($request)]))->where('any', '^(?!api/|stage/|pictures/).*$');
+Route::get('/{any?}', static fn (Request $request) => view('app', ['ahead' => Ahead::of($request)]))->where('any', '^(?!api/|stage/|pictures/|maps/).*$');

@@ -83,13 +83,15 @@ final class Source extends Model
     private function outline(): Json
     {
         $outline = Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}");
+        // A source that names no map service of its own has the one of this installation.
+        $source = ['maps' => config('herald.maps'), ...(array) $outline->data['source']];
         if ($this->own_fields_hash === '') {
-            return $outline;
+            return Json::ofArray([...$outline->data, 'source' => $source], "manifest of {$this->key}");
         }
         $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());
         $types = array_map(static fn (Node $type): array => [...$type->data, ...(isset($own[$type->string('key')]) ? ['own' => $own[$type->string('key')]] : [])], array_values($outline->node()->nodes('record_types')));
 
-        return Json::ofArray([...$outline->data, 'record_types' => $types], "manifest of {$this->key}");
+        return Json::ofArray([...$outline->data, 'source' => $source, 'record_types' => $types], "manifest of {$this->key}");
     }
 
     /** @return HasMany<OwnField, $this> */

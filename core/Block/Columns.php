@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
-use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -66,23 +65,9 @@ final readonly class Columns implements Written
         return $this->common;
     }
 
-    /**
-     * Boxes in a line that breaks when it is too long need no style sheet to stack; engines of word processors, which do not know such
-     * boxes, get a table in conditional comments.
-     */
     public function html(HtmlWriter $writer): void
     {
-        $width = intdiv($writer->width, count($this->columns));
-        $gap = 2 * $writer->brand->step;
-        $last = count($this->columns) - 1;
-        $writer->markup('<!--[if mso]><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><![endif]-->');
-        foreach ($this->columns as $index => $blocks) {
-            $writer->markup('<!--[if mso]><td width="'.$width.'" valign="top"><![endif]--><div'.$writer->styling->style(['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'vertical-align' => 'top'])
-                .'><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$writer->styling->style(['padding-'.Align::End->side($writer->rightToLeft) => $index === $last ? '0' : $gap.'px']).'>');
-            $writer->within($width - ($index === $last ? 0 : $gap))->stack($blocks);
-            $writer->markup('</td></tr></table></div><!--[if mso]></td><![endif]-->');
-        }
-        $writer->markup('<!--[if mso]></tr></table><![endif]-->');
+        $writer->abreast(array_map(static fn (array $blocks): array => [null, static fn (HtmlWriter $inside) => $inside->stack($blocks)], $this->columns));
     }
 
     public function text(TextWriter $writer): void

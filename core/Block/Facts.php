@@ -52,7 +52,7 @@ final readonly class Facts implements Written
 
     public static function read(BlockReader $reader): self
     {
-        return new self($reader->common(), array_map(Row::read(...), $reader->each('rows')));
+        return new self($reader->common(), Row::readEach($reader));
     }
 
     public function common(): Common
@@ -64,11 +64,20 @@ final readonly class Facts implements Written
     {
         $label = ['padding' => '4px 0'] + $writer->styling->font(Token::Font, $writer->styling->tokens->figure(Token::Size), ColourRole::Muted);
         $value = ['padding' => '4px 0'] + $writer->styling->bodyFont();
+        if ($this->rows === []) {
+            return;
+        }
         $writer->openTable();
         foreach ($this->rows as $row) {
             $writer->when($row->when, function () use ($writer, $row, $label, $value): void {
                 $bold = $row->strong ? ['font-weight' => 'bold'] : ['font-weight' => 'normal'];
                 $writer->markup('<tr>');
+                if ($row->label->isEmpty()) {
+                    $writer->cell('td', Align::Start, $value + $bold, fn () => $writer->inline($row->value), Element::FactValue, ' colspan="2" valign="top"');
+                    $writer->markup('</tr>');
+
+                    return;
+                }
                 $writer->cell('th', Align::Start, $label + $bold, fn () => $writer->inline($row->label), Element::FactLabel, ' scope="row" width="36%" valign="top"');
                 $writer->cell('td', Align::Start, $value + $bold + HtmlWriter::inOnePiece($row->value), fn () => $writer->inline($row->value), Element::FactValue, ' valign="top"');
                 $writer->markup('</tr>');

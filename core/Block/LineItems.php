@@ -66,6 +66,8 @@ final readonly class LineItems implements Written
                         'id' => ['$ref' => '#/$defs/id'],
                         'label' => ['title' => 'Title', '$ref' => '#/$defs/inline'],
                         'value' => ['title' => 'Value', '$ref' => '#/$defs/inline'],
+                        'unlabelled' => ['title' => 'Title hidden', 'type' => 'boolean'],
+                        'hidden' => ['title' => 'Hidden', 'description' => 'the whole column, for everybody', 'type' => 'boolean'],
                         'align' => ['title' => 'Align', '$ref' => '#/$defs/align'],
                         'summed' => ['title' => 'Added up', 'description' => 'in a last row, where its value is a number or an amount of the item', 'type' => 'boolean'],
                     ],
@@ -108,20 +110,33 @@ final readonly class LineItems implements Written
         return new self(
             $reader->common(1),
             $items,
-            array_map(static function (BlockReader $column): array {
-                $column->id();
-
-                return [
-                    'label' => $column->optionalInline('label'),
-                    'value' => $column->inline('value'),
-                    'align' => Align::from($column->node->optionalString('align') ?? 'start'),
-                    'summed' => $column->node->bool('summed'),
-                ];
-            }, $reader->each('columns', $inside)),
+            self::columns($reader->each('columns', $inside)),
             $inItem->optionalLink('picture'),
             $reader->optionalInline('empty'),
             $reader->optionalInline('sum'),
         );
+    }
+
+    /**
+     * @param  list<BlockReader>  $readers
+     * @return list<array{label: ?Inline, value: Inline, align: Align, summed: bool}> those that are not hidden
+     */
+    private static function columns(array $readers): array
+    {
+        $columns = [];
+        foreach ($readers as $reader) {
+            $reader->id();
+            $label = $reader->optionalInline('label');
+            $column = [
+                'label' => $reader->node->bool('unlabelled') ? null : $label,
+                'value' => $reader->inline('value'),
+                'align' => Align::from($reader->node->optionalString('align') ?? 'start'),
+                'summed' => $reader->node->bool('summed'),
+            ];
+            $columns = $reader->node->bool('hidden') ? $columns : [...$columns, $column];
+        }
+
+        return $columns;
     }
 
     public function common(): Common
@@ -136,6 +151,9 @@ final readonly class LineItems implements Written
         $whole = $writer->styling->tokens->figure(Token::Size) > self::LARGE ? [] : ['word-break' => 'normal'];
         $head = ['padding' => '4px 0 6px 0'] + $whole + $line + $writer->styling->smallFont() + ['font-weight' => 'normal'];
         $cell = ['padding' => '9px 0'] + $line + $writer->styling->bodyFont();
+        if ($this->columns === []) {
+            return;
+        }
         $last = count($this->columns) - 1;
         $inset = static fn (int $index): array => $index === $last ? [] : ['padding-'.Align::End->side($writer->rightToLeft) => '12px'];
         $row = $this->folded($writer, 'item', 'display:block!important;clear:both');
@@ -244,6 +262,9 @@ final readonly class LineItems implements Written
     public function text(TextWriter $writer): void
     {
         $aligns = array_column($this->columns, 'align');
+        if ($aligns === []) {
+            return;
+        }
         if ($this->hasLabels()) {
             $writer->tableRow(array_map(static fn (array $column): Inline => $column['label'] ?? new Inline([]), $this->columns), $aligns);
         }

@@ -6,13 +6,13 @@ namespace Herald\Block;
 
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Box;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Purpose;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 use Herald\Render\Written;
-use Herald\Style\ColourRole;
 use Herald\Style\Element;
 
 /** Blocks on a ground of their own. */
@@ -21,7 +21,7 @@ final readonly class Section implements Written
     /**
      * @param  list<Block>  $blocks
      */
-    private function __construct(private Common $common, private array $blocks, private ColourRole $ground)
+    private function __construct(private Common $common, private array $blocks, private Box $box)
     {
     }
 
@@ -37,7 +37,7 @@ final readonly class Section implements Written
             'x-purpose' => Purpose::Arrange,
             'properties' => [
                 'blocks' => ['title' => 'On a background of their own', '$ref' => '#/$defs/blocks'],
-                'ground' => ['title' => 'Background', 'x-brief' => true, 'type' => 'string', 'enum' => [ColourRole::Accent->value, ColourRole::Paper->value, ColourRole::Page->value]],
+                ...Box::SCHEMA,
             ],
             'required' => ['blocks'],
         ];
@@ -50,7 +50,7 @@ final readonly class Section implements Written
 
     public static function read(BlockReader $reader): self
     {
-        return new self($reader->common(3), $reader->blocksBelow('blocks'), ColourRole::from($reader->node->optionalString('ground') ?? ColourRole::Accent->value));
+        return new self($reader->common(3), $reader->blocksBelow('blocks'), Box::read($reader));
     }
 
     public function common(): Common
@@ -60,11 +60,7 @@ final readonly class Section implements Written
 
     public function html(HtmlWriter $writer): void
     {
-        $step = $writer->brand->step;
-        $writer->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'
-            .$writer->styling->ground($this->ground, ['padding' => (2 * $step).'px '.(2 * $step).'px 0 '.(2 * $step).'px'], Element::Section).'>');
-        $writer->within($writer->width - 4 * $step)->styled($writer->styling->inside(Element::Section)->inked(null))->stack($this->blocks);
-        $writer->markup('</td></tr></table>');
+        $writer->box($this->box, Element::Section, fn (HtmlWriter $inside) => $inside->stack($this->blocks));
     }
 
     public function text(TextWriter $writer): void

@@ -12,7 +12,6 @@ use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
 use Herald\Render\Written;
-use Herald\Style\Element;
 
 /** A paragraph. */
 final readonly class Text implements FromHtml, Written
@@ -71,8 +70,7 @@ final readonly class Text implements FromHtml, Written
 
     public function html(HtmlWriter $writer): void
     {
-        $style = $this->small ? $writer->styling->smallFont() : $writer->styling->bodyFont();
-        $writer->element('p', $style + ['margin' => '0'], fn () => $writer->inline($this->words), Element::Text);
+        $writer->paragraph($this->words, $this->small ? $writer->styling->smallFont() : $writer->styling->bodyFont());
     }
 
     public function text(TextWriter $writer): void

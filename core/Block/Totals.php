@@ -56,7 +56,7 @@ final readonly class Totals implements Written
 
     public static function read(BlockReader $reader): self
     {
-        return new self($reader->common(3), array_map(Row::read(...), $reader->each('rows')));
+        return new self($reader->common(3), Row::readEach($reader));
     }
 
     public function common(): Common
@@ -66,11 +66,20 @@ final readonly class Totals implements Written
 
     public function html(HtmlWriter $writer): void
     {
+        if ($this->rows === []) {
+            return;
+        }
         $writer->openTable();
         foreach ($this->rows as $row) {
             $writer->when($row->when, function () use ($writer, $row): void {
                 $style = ['padding' => $row->strong ? '9px 0' : '4px 0'] + $writer->styling->bodyFont() + ($row->strong ? ['font-weight' => 'bold', 'border-top' => ColourRole::Line] : ['font-weight' => 'normal']);
                 $writer->markup('<tr>');
+                if ($row->label->isEmpty()) {
+                    $writer->cell('td', Align::End, $style + HtmlWriter::inOnePiece($row->value), fn () => $writer->inline($row->value), Element::TotalValue, ' colspan="2"');
+                    $writer->markup('</tr>');
+
+                    return;
+                }
                 $writer->cell('th', Align::Start, $style, fn () => $writer->inline($row->label), Element::TotalLabel, ' scope="row"');
                 $writer->cell('td', Align::End, $style + HtmlWriter::inOnePiece($row->value), fn () => $writer->inline($row->value), Element::TotalValue);
                 $writer->markup('</tr>');

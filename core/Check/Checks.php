@@ -22,6 +22,7 @@ final class Checks
         LooksLikeVariable::class,
         TooFaint::class,
         FaintLook::class,
+        WordsOverPicture::class,
         PlainIsOld::class,
         LanguageNotWhole::class,
         MayBeEmpty::class,

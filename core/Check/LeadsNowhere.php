@@ -7,6 +7,7 @@ namespace Herald\Check;
 use Herald\Block\Picture;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
+use Herald\Manuscript\Shape;
 use Herald\Record\Path;
 use Herald\Render\HeraldExtension;
 
@@ -44,14 +45,15 @@ final class LeadsNowhere implements Check
         if ($piece->raw === null || self::fixed($piece->raw) !== '') {
             return;
         }
-        $what = $piece->part === 'source' ? 'The picture has no address.' : "The {$piece->type} leads nowhere.";
+        $isPicture = $piece->part === 'source' || $piece->part === 'picture';
+        $what = $isPicture ? 'The picture has no address.' : ucfirst('the '.mb_strtolower(Shape::ofBlock($piece->type)->title ?? $piece->type).' leads nowhere.');
         $whole = self::withScheme($piece->raw);
         if ($whole !== null) {
             yield Finding::at($piece, Weight::Grave, $what.' Its address lacks how it begins.', self::mend($whole, $piece, [['text' => $whole]]));
 
             return;
         }
-        $required = $piece->part === 'source' ? null : ($template->notice->requiredLinks[0] ?? null);
+        $required = $isPicture ? null : ($template->notice->requiredLinks[0] ?? null);
         yield Finding::at(
             $piece,
             Weight::Grave,

@@ -18,6 +18,8 @@ final readonly class Row
             'id' => ['$ref' => '#/$defs/id'],
             'label' => ['title' => 'Label', '$ref' => '#/$defs/inline'],
             'value' => ['title' => 'Value', '$ref' => '#/$defs/inline'],
+            'unlabelled' => ['title' => 'Label hidden', 'type' => 'boolean'],
+            'hidden' => ['title' => 'Hidden', 'description' => 'the whole row, for everybody', 'type' => 'boolean'],
             'strong' => ['title' => 'Strong', 'description' => 'set in bold, as a grand total', 'type' => 'boolean'],
             'when' => ['title' => 'Shown', '$ref' => '#/$defs/condition'],
         ],
@@ -36,10 +38,19 @@ final readonly class Row
         return ['id' => 'row', 'label' => $label === '' ? [] : [['text' => $label]], 'value' => $value];
     }
 
-    public static function read(BlockReader $reader): self
+    /**
+     * @return list<self> those of a block that are not hidden
+     */
+    public static function readEach(BlockReader $block): array
     {
-        $reader->id();
+        $rows = [];
+        foreach ($block->each('rows') as $reader) {
+            $reader->id();
+            $label = $reader->inline('label');
+            $row = new self($reader->node->bool('unlabelled') ? new Inline([]) : $label, $reader->inline('value'), $reader->node->bool('strong'), $reader->condition());
+            $rows = $reader->node->bool('hidden') ? $rows : [...$rows, $row];
+        }
 
-        return new self($reader->inline('label'), $reader->inline('value'), $reader->node->bool('strong'), $reader->condition());
+        return $rows;
     }
 }

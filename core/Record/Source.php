@@ -18,6 +18,7 @@ final readonly class Source
      * @param  string  $email  what its messages are sent from
      * @param  string|null  $legal  the legal line beneath its messages
      * @param  array<string, string>  $theme  its own colours, `#RRGGBB` by role
+     * @param  string|null  $maps  address of the map service: below it /LATITUDE,LONGITUDE/ZOOM.png are pictures of maps
      * @param  array<string, array{name: string, plural: string}>  $audiences  what its trade calls those whom notices are written for
      */
     private function __construct(
@@ -31,6 +32,7 @@ final readonly class Source
         public ?string $replyTo,
         public ?string $legal,
         public ?string $region,
+        public ?string $maps = null,
         public array $theme = [],
         public array $audiences = self::AUDIENCES,
     ) {
@@ -49,7 +51,7 @@ final readonly class Source
             throw $node->fault('zone', "\"{$zone}\" is not an IANA time zone");
         }
 
-        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->node('theme')?->texts() ?? [], self::audiencesOf($node->node('audiences')));
+        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->optionalString('maps'), $node->node('theme')?->texts() ?? [], self::audiencesOf($node->node('audiences')));
     }
 
     /**
@@ -85,6 +87,6 @@ final readonly class Source
      */
     public function toArray(): array
     {
-        return ['name' => $this->name, 'url' => $this->url, 'email' => $this->email, 'reply_to' => $this->replyTo, 'legal' => $this->legal, 'zone' => $this->zone];
+        return ['name' => $this->name, 'url' => $this->url, 'email' => $this->email, 'reply_to' => $this->replyTo, 'legal' => $this->legal, 'zone' => $this->zone, 'maps' => $this->maps];
     }
 }

@@ -68,6 +68,7 @@ final readonly class Vocabulary
                 Field::single('reply_to', 'Reply address of the source', new Type\Email),
                 Field::single('legal', 'Legal line of the source', new Type\Text),
                 Field::single('zone', 'Time zone of the source', new Type\Zone),
+                Field::single('maps', 'Address of the map service', new Type\Url),
             ]),
             'recipient' => Field::object('recipient', 'Recipient', [
                 Field::single('name', 'Recipient name', new Type\Text),
@@ -210,6 +211,26 @@ final readonly class Vocabulary
     public function ofRecord(): array
     {
         return self::below((string) array_key_first($this->roots), array_values($this->roots)[0]);
+    }
+
+    /**
+     * @return array<string, Field> the groups of the record, by path, those in groups after them
+     */
+    public function groups(): array
+    {
+        $groups = [];
+        $open = [(string) array_key_first($this->roots) => array_values($this->roots)[0]];
+        while ($open !== []) {
+            $below = [];
+            foreach ($open as $path => $group) {
+                foreach ($group->fields as $field) {
+                    $below += $field->type instanceof Type\Group ? [$path.'.'.$field->key => $field] : [];
+                }
+            }
+            $groups += $open = $below;
+        }
+
+        return $groups;
     }
 
     /**

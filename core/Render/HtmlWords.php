@@ -25,6 +25,9 @@ abstract class HtmlWords extends Writer
      */
     public Styling $styling;
 
+    /** Whether this is within a link already: there is none within another. */
+    private bool $linked = false;
+
     public function __construct(TwigWriter $twig, Ledger $ledger, Styling $styling)
     {
         parent::__construct($twig, $ledger);
@@ -81,6 +84,11 @@ abstract class HtmlWords extends Writer
     public function link(Link $link, array $style, \Closure $inside, bool $always = false, ?Element $part = null): void
     {
         $open = '<a'.$this->styling->style($style, $part);
+        $inside = function () use ($inside): void {
+            $this->linked = true;
+            $inside();
+            $this->linked = false;
+        };
         $fixed = self::fixedAddress($link);
         if ($fixed !== null) {
             $linked = $always || $fixed !== '';
@@ -163,7 +171,7 @@ abstract class HtmlWords extends Writer
                 $this->run($run);
             }
         };
-        if ($link === null) {
+        if ($link === null || $this->linked) {
             $write();
 
             return;

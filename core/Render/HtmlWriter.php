@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace Herald\Render;
 
 use Herald\Brand\Brand;
+use Herald\Condition\Condition;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
+use Herald\Manuscript\Box;
 use Herald\Manuscript\Device;
 use Herald\Manuscript\Group;
 use Herald\Manuscript\Inline;
+use Herald\Manuscript\Link;
 use Herald\Manuscript\Run;
 use Herald\Style\ColourRole;
 use Herald\Style\Element;
@@ -195,6 +198,24 @@ final class HtmlWriter extends HtmlWords
         $this->markup("</{$name}>");
     }
 
+    /** Room around something: it is the padding of a cell, as engines of word processors know no other. */
+    public function padded(string $padding, \Closure $inside): void
+    {
+        $this->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$this->styling->style(['padding' => $padding]).'>');
+        $inside();
+        $this->markup('</td></tr></table>');
+    }
+
+    /**
+     * Words as a paragraph, without room around it.
+     *
+     * @param  array<string, string|ColourRole|Token>  $style
+     */
+    public function paragraph(Inline $words, array $style, Element $part = Element::Text): void
+    {
+        $this->element('p', $style + ['margin' => '0'], fn () => $this->inline($words), $part);
+    }
+
     /**
      * What keeps a number in one piece: in narrow tables everything else is broken, words too.
      *
@@ -203,6 +224,81 @@ final class HtmlWriter extends HtmlWords
     public static function inOnePiece(Inline $value): array
     {
         return $value->isNumeric() ? ['white-space' => 'nowrap'] : [];
+    }
+
+    /**
+     * Things on a ground of their own. A picture on it is an attribute and nothing rests on it: where it is not loaded, or not known, the colour is seen.
+     *
+     * @param  \Closure(self): void  $write  what stands on it
+     * @param  int  $height  in px, at least; 0 for as high as what stands on it
+     */
+    public function box(Box $box, Element $part, \Closure $write, int $height = 0): void
+    {
+        $room = 2 * $this->brand->step;
+        [$above, $below, $start, $end] = [$box->above ?? $room, $box->below ?? ($box->picture === null && $height === 0 ? 0 : $room), $box->start ?? $room, $box->end ?? $room];
+        [$right, $left] = $this->rightToLeft ? [$start, $end] : [$end, $start];
+        // A picture is the same in the dark, and so are words straight on it and the colour behind it.
+        $here = $box->picture === null || $box->plate ? $this->styling : $this->styling->steady();
+        $styling = $here->inside($part)->inked(null);
+        $this->markup('<table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td');
+        if ($box->picture !== null) {
+            $this->behind($box->picture);
+        }
+        $this->markup(($height === 0 ? '' : ' height="'.$height.'" valign="middle"').$here->ground($box->ground, [
+            'padding' => "{$above}px {$right}px {$below}px {$left}px",
+            ...($box->picture === null ? [] : ['background-position' => 'center', 'background-size' => 'cover']),
+            ...($box->border === 0 ? [] : ['border' => ColourRole::Line, 'border-width' => $box->border.'px']),
+            ...($box->rounded === 0 ? [] : ['border-radius' => $box->rounded.'px']),
+        ], $part).'>');
+        $inside = $this->within($this->width - $start - $end - 2 * $box->border);
+        if ($box->picture !== null && $box->plate) {
+            $this->markup('<table role="presentation" align="center" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$this->styling->ground($box->ground, ['padding' => "{$room}px {$room}px 0 {$room}px"]).'>');
+            $write($inside->within($inside->width - 2 * $room)->styled($styling));
+            $this->markup('</td></tr></table>');
+        } else {
+            $write($inside->styled($styling));
+        }
+        $this->markup('</td></tr></table>');
+    }
+
+    /** The picture of a ground, as the attribute of its cell. */
+    private function behind(Link $picture): void
+    {
+        $fixed = self::fixedAddress($picture);
+        if ($fixed !== null) {
+            $this->markup($fixed === '' ? '' : ' background="'.self::escape($fixed).'"');
+
+            return;
+        }
+        $this->twig->tag('set _from = '.$this->address($picture));
+        $this->twig->tag('if _from');
+        $this->markup(' background="');
+        $this->twig->print('_from|attribute');
+        $this->markup('"');
+        $this->twig->tag('endif');
+    }
+
+    /**
+     * Things side by side, of the same width, which stand below each other where there is no room. Boxes in a line that breaks when it is too long need no style
+     * sheet for that; engines of word processors, which do not know such boxes, get a table in conditional comments.
+     *
+     * @param  list<array{Condition|null, \Closure(self): void}>  $cells  each with what it is shown under
+     */
+    public function abreast(array $cells): void
+    {
+        $width = intdiv($this->width, count($cells));
+        $gap = 2 * $this->brand->step;
+        $this->markup('<!--[if mso]><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><![endif]-->');
+        foreach ($cells as $index => [$when, $write]) {
+            $room = $index === count($cells) - 1 ? 0 : $gap;
+            $this->when($when, function () use ($width, $room, $write): void {
+                $this->markup('<!--[if mso]><td width="'.$width.'" valign="top"><![endif]--><div'.$this->styling->style(['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'vertical-align' => 'top'])
+                    .'><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$this->styling->style(['padding-'.Align::End->side($this->rightToLeft) => $room === 0 ? '0' : $room.'px']).'>');
+                $write($this->within($width - $room));
+                $this->markup('</td></tr></table></div><!--[if mso]></td><![endif]-->');
+            });
+        }
+        $this->markup('<!--[if mso]></tr></table><![endif]-->');
     }
 
     /** Opens a table that holds data, not layout. */

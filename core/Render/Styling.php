@@ -111,6 +111,15 @@ final class Styling
         return $copy;
     }
 
+    /** The same for a place whose colours do not change in the dark. */
+    public function steady(): self
+    {
+        $copy = clone $this;
+        $copy->dark = $this->colours;
+
+        return $copy;
+    }
+
     /** `#RRGGBB` of a role at this place. */
     public function colour(ColourRole $role): string
     {

@@ -53,6 +53,30 @@ final class TextWriter extends Writer
         $this->twig->literal("\n\n");
     }
 
+    /** Words beneath what they are called, where they are called anything. */
+    public function titled(?Inline $title, Inline $words): void
+    {
+        if ($title !== null && ! $title->isEmpty()) {
+            $this->inline($title, ' ');
+            $this->twig->literal(":\n");
+        }
+        $this->paragraph($words);
+    }
+
+    /**
+     * Lines of one paragraph.
+     *
+     * @param  array<Inline>  $lines
+     */
+    public function lines(array $lines): void
+    {
+        foreach ($lines as $words) {
+            $this->inline($words);
+            $this->twig->literal("\n");
+        }
+        $this->twig->literal("\n");
+    }
+
     /** Words with the address they lead to on the line beneath. */
     public function linked(Inline $words, Link $link): void
     {

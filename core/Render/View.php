@@ -32,7 +32,7 @@ enum View: string
             self::Wide, self::Phone => $html,
             self::Dark => str_replace(StyleSheet::DARK, '@media all', $html),
             self::Inverted => self::darken($html),
-            self::NoPictures => preg_replace('/(<img\b[^>]*?) src="[^"]*"/', '$1', $html) ?? $html,
+            self::NoPictures => preg_replace(['/(<img\b[^>]*?) src="[^"]*"/', '/(<td\b[^>]*?) background="[^"]*"/'], '$1', $html) ?? $html,
         };
     }
 

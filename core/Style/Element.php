@@ -20,6 +20,11 @@ enum Element: string
     case Picture = 'picture';
     case ButtonBox = 'button-box';
     case Button = 'button';
+    case Banner = 'banner';
+    case Note = 'note';
+    case CodeBox = 'code-box';
+    case Code = 'code';
+    case Menu = 'menu';
     case Divider = 'divider';
     case FactLabel = 'fact-label';
     case FactValue = 'fact-value';
@@ -46,6 +51,11 @@ enum Element: string
             self::Picture => 'a picture',
             self::ButtonBox => 'the cell that a button fills',
             self::Button => 'the words of a button, with its padding',
+            self::Banner => 'a banner, with its background',
+            self::Note => 'what a customer wrote, with the line beside it',
+            self::CodeBox => 'the box around a voucher or code',
+            self::Code => 'a voucher or code',
+            self::Menu => 'a line of links',
             self::Divider => 'a divider',
             self::FactLabel => 'what stands before a fact',
             self::FactValue => 'a fact',

@@ -152,7 +152,7 @@ final class LarkmoorRecords
             'price' => self::money((string) (18 * $size), 'EUR'), 'paid' => $this->random->getInt(0, 2) > 0, 'visitor' => $this->person(),
             'host' => $this->pick([['name' => 'Una Farrell', 'email' => 'una@larkmoor.example.org'], ['name' => 'Piotr Zielak', 'email' => 'piotr@larkmoor.example.org']]),
             'access_needs' => $this->random->getInt(0, 8) === 0 ? 'One wheelchair' : null, 'sky_outlook' => $past ? null : $this->pick(['Clear until midnight', 'Broken cloud', null]),
-            'meeting_point' => ['name' => 'Main gate', 'map' => 'https://larkmoor.example.org/map'],
+            'meeting_point' => ['name' => 'Main gate', 'map' => 'https://larkmoor.example.org/map', 'coordinates' => '53.4188,-7.9042'],
             'rating' => $past ? $this->pick([null, null, 3, 4, 5, 5, 1]) : null, 'page' => "https://larkmoor.example.org/bookings/{$reference}",
         ];
     }

@@ -19,6 +19,7 @@ use Herald\Render\View;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Sample;
+use Tests\Reference\MailPrograms;
 
 /** Messages as headless Chromium lays them out: a measure of what mail programs on that engine show. */
 final class MessageTest extends TestCase
@@ -95,6 +96,22 @@ final class MessageTest extends TestCase
                 [$scroll, $content] = $this->chromium->driver->executeScript("return [document.documentElement.scrollWidth, Math.max(...[...document.querySelectorAll('h1, p, th, img')].map(one => one.getBoundingClientRect().width))]");
                 self::assertLessThanOrEqual($width, $scroll, "{$name} at {$width}");
                 self::assertLessThanOrEqual(min($width, $most), $content, "{$name} at {$width}");
+            }
+        }
+    }
+
+    public function test_every_block_keeps_to_its_width_and_can_be_read_in_every_view(): void
+    {
+        // In both directions: MailPrograms::messages() fails when a type of block is missing from it.
+        $messages = MailPrograms::messages();
+        foreach (['left to right' => $messages[0], 'left to right, across the window' => $messages[3], 'right to left' => $messages[4]] as $name => $html) {
+            foreach (View::cases() as $view) {
+                $this->show($view->of($html));
+                foreach ([320, 375, 600, 1280] as $width) {
+                    $this->chromium->resize($width);
+                    self::assertLessThanOrEqual($width, $this->chromium->driver->executeScript('return document.documentElement.scrollWidth'), "{$name}, {$view->value} at {$width}");
+                }
+                self::assertSame([], array_filter($this->violations(), static fn (string $one): bool => ! str_starts_with($one, 'color-contrast') || $view !== View::Inverted), "{$name}, {$view->value}");
             }
         }
     }

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Block;
+
+use Herald\Record\Field;
+use Herald\Record\Vocabulary;
+use Herald\Value\AddressFormat;
+use Herald\Value\Type;
+
+/** The addresses of a record, side by side, each with its lines in the order of its country. */
+final readonly class Addresses extends SideBySide
+{
+    public static function type(): string
+    {
+        return 'addresses';
+    }
+
+    protected static function title(): string
+    {
+        return 'Addresses';
+    }
+
+    public static function fresh(Vocabulary $vocabulary): ?array
+    {
+        $addresses = array_filter($vocabulary->groups(), static fn (Field $field): bool => $field->type instanceof Type\Group && AddressFormat::isIn(array_keys($field->fields)));
+
+        return $addresses === [] ? null : self::ofFields(array_slice($addresses, 0, 2), AddressFormat::lines()->name());
+    }
+}
