@@ -68,7 +68,7 @@ final readonly class Button implements Leading
         $style = $writer->styling->font(Token::Font, $writer->styling->tokens->figure(Token::Size), ColourRole::ButtonText, 1.25) + [
             'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => Token::Corner,
         ];
-        $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
+        $writer->markup('<table role="presentation"'.$writer->standing($this->common->align).' cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
             .$writer->styling->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => '13px 24px'], Element::ButtonBox).'>');
         $writer->link($this->link, $style, fn () => $writer->inline($this->label), always: true, part: Element::Button);
         $writer->markup('</td></tr></table>');

@@ -63,9 +63,9 @@ final readonly class ContactCard implements Written
 
     public function html(HtmlWriter $writer): void
     {
-        $writer->markup('<table role="presentation" cellspacing="0" cellpadding="0" border="0"><tr>');
+        $writer->markup('<table role="presentation"'.$writer->standing($this->common->align).' cellspacing="0" cellpadding="0" border="0"><tr>');
         if ($this->picture !== null) {
-            $writer->markup('<td width="'.(self::WIDTH + 16).'" valign="top"'.$writer->styling->style(['padding-'.Align::End->side($writer->rightToLeft) => '16px']).'>');
+            $writer->markup('<td width="'.self::WIDTH.'" valign="top"'.$writer->styling->style(['padding-'.Align::End->side($writer->rightToLeft) => '16px']).'>');
             $writer->picture($this->picture, $this->alternative, self::WIDTH);
             $writer->markup('</td>');
         }

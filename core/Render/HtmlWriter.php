@@ -301,6 +301,12 @@ final class HtmlWriter extends HtmlWords
         $this->markup('<!--[if mso]></tr></table><![endif]-->');
     }
 
+    /** The attribute by which a table that is narrower than its place stands there as the block is aligned, with a space in front: the style of the cell around it speaks of words alone. */
+    public function standing(Align $align): string
+    {
+        return $align === Align::Start ? '' : ' align="'.$align->side($this->rightToLeft).'"';
+    }
+
     /** Opens a table that holds data, not layout. */
     public function openTable(): void
     {

@@ -116,6 +116,19 @@ final class MessageTest extends TestCase
         }
     }
 
+    public function test_a_button_stands_where_it_is_aligned(): void
+    {
+        $button = static fn (string $align): array => ['id' => $align, 'type' => 'button', 'align' => $align, 'label' => 'Come', 'link' => 'https://example.org'];
+        $sides = "return [...document.querySelectorAll('.ground-paper .ground-button')].map(one => { const cell = one.closest('table').parentElement.getBoundingClientRect(), box = one.getBoundingClientRect(); return [box.left - cell.left, cell.right - box.right].map(Math.round); })";
+        foreach (['en' => false, 'ar' => true] as $language => $rightToLeft) {
+            file_put_contents($this->file, Sample::fill([$button('start'), $button('center'), $button('end')], rest: ['language' => $language], language: $language)->html);
+            [$start, $center, $end] = $this->measure(640, $sides);
+            self::assertSame([0, 0], [$start[$rightToLeft ? 1 : 0], $end[$rightToLeft ? 0 : 1]], $language);
+            self::assertLessThanOrEqual(1, abs($center[0] - $center[1]), $language);
+            self::assertGreaterThan(100, $center[0], $language);
+        }
+    }
+
     public function test_everything_can_be_read_in_dark_surroundings(): void
     {
         // WCAG 2.2, SC 1.4.3, from computed styles, where the message's own rules for the dark are followed.
