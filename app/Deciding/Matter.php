@@ -18,14 +18,15 @@ use Herald\Render\CompiledMessage;
 use Herald\Render\MessageData;
 use Herald\Value\Type;
 
-/** What a message is about: a record, parameters, a recipient, a moment. The beginning of every message, whatever asks for it. */
+/** What a message is about: a record, parameters, a recipient, a moment, and what add-ons handed in. The beginning of every message, whatever asks for it. */
 final readonly class Matter
 {
     /**
      * @param  array<string, mixed>  $record  normalised
      * @param  array<string, mixed>  $given  normalised
+     * @param  array<string, HandedOver>  $slots  by key
      */
-    private function __construct(public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment)
+    private function __construct(public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots)
     {
     }
 
@@ -41,7 +42,7 @@ final readonly class Matter
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        return self::about($notice, $type, $record, $given);
+        return self::about($notice, $type, $record, $given, HandedOver::with($event, $notice));
     }
 
     /**
@@ -57,7 +58,7 @@ final readonly class Matter
         $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
         $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
 
-        return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read));
+        return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice));
     }
 
     /**
@@ -67,16 +68,17 @@ final readonly class Matter
      */
     public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null): MessageData
     {
-        return MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]));
+        return MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots));
     }
 
     /**
      * @param  array<string, mixed>  $record
      * @param  array<string, mixed>  $given
+     * @param  array<string, HandedOver>  $slots
      */
-    private static function about(?Declared $notice, RecordType $type, array $record, array $given): self
+    private static function about(?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
     {
-        return new self($type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable());
+        return new self($type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable(), $slots);
     }
 
     private static function example(Field $field): mixed

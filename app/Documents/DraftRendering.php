@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Deciding\HandedOver;
 use Herald\Record\Recipient;
 use Herald\Render\CompiledMessage;
 use Herald\Render\FilledMessage;
@@ -14,7 +15,10 @@ use Herald\Render\Renderer;
 /** A draft compiled for one record: its parts are filled as they are asked for. */
 final readonly class DraftRendering
 {
-    public function __construct(private Renderer $renderer, public CompiledMessage $message, private MessageData $messageData, public Recipient $recipient)
+    /**
+     * @param  array<string, HandedOver>  $slots  what stands in the places for it, by key
+     */
+    public function __construct(private Renderer $renderer, public CompiledMessage $message, private MessageData $messageData, public Recipient $recipient, public array $slots)
     {
     }
 

@@ -96,7 +96,7 @@ final readonly class TemplateDesk extends Desk
         } while ($again);
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
-        return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient);
+        return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient, $matter->slots);
     }
 
     /**

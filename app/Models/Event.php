@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $body_hash
  * @property int|null $record_revision the revision in which it left its record
  * @property array<array-key, mixed> $given parameters as they came, secrets sealed
+ * @property array<string, array<string, mixed>>|null $slots what add-ons handed in, as it came, by the key of the slot
  * @property string|null $data as they came, where they do not fit the record type, JSON, secrets sealed
  * @property string|null $fault why they do not
  * @property list<array{notice: string, set_off: bool, reason: string, left_to_source: bool}> $verdicts what each notice said that speaks of it
@@ -31,7 +32,7 @@ final class Event extends Model
 
     protected function casts(): array
     {
-        return ['origin' => EventOrigin::class, 'given' => 'array', 'verdicts' => 'array'];
+        return ['origin' => EventOrigin::class, 'given' => 'array', 'slots' => 'array', 'verdicts' => 'array'];
     }
 
     /** @return BelongsTo<Record, $this> */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Sending;
 
 use App\Deciding\Decide;
+use App\Deciding\HandedOver;
 use App\Deciding\Matter;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
@@ -47,12 +48,13 @@ final readonly class DecideDue
         $recipient = $matter->recipient;
         $skipped = $recipient->address === null;
 
+        $left = array_map(static fn (HandedOver $slot): string => "what was handed in is left out: {$slot->fault}", array_values(array_filter($matter->slots, static fn (HandedOver $slot): bool => $slot->fault !== null)));
         $where = $declared->recipient->inWords();
         $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];
         $dispatch->setRelation('edition', $decision->edition)->fill([
             ...$state,
             'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason,
-            'decision' => ['reasons' => $decision->reasons], 'needs_look' => $decision->needsLook,
+            'decision' => ['reasons' => [...$decision->reasons, ...$left]], 'needs_look' => $decision->needsLook,
             'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $messageData->data), 'due_at' => now(), 'attempts' => 0,
         ]);
         $composed = $inHand && ! $skipped ? $this->composed($dispatch, $recipient, $decision->language) : null;

@@ -33,6 +33,7 @@ final readonly class TakeEvent
 {
     /**
      * @param  array<array-key, mixed>  $given  parameters that came with the event, as they came
+     * @param  array<array-key, mixed>  $slots  what add-ons handed in, as it came, by the key of the slot
      */
     public function __construct(
         private Source $source,
@@ -43,6 +44,7 @@ final readonly class TakeEvent
         private array $given = [],
         private ?User $user = null,
         private string $bodyHash = '',
+        private array $slots = [],
     ) {
     }
 
@@ -151,6 +153,7 @@ final readonly class TakeEvent
             'verdicts' => array_map(static fn (string $key, Verdict $verdict): array => [
                 'notice' => $key, 'set_off' => $verdict->holds, 'reason' => $verdict->reason, 'left_to_source' => $verdict->holds && $notices[$key]->carrier === Carrier::Source,
             ], array_keys($verdicts), $verdicts),
+            ...($this->slots === [] ? [] : ['slots' => $this->slots]),
             ...$rest,
         ]);
         $ours = array_filter($verdicts, static fn (Verdict $verdict, string $key): bool => $verdict->holds && $notices[$key]->carrier === Carrier::Herald, ARRAY_FILTER_USE_BOTH);

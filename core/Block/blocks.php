@@ -30,6 +30,7 @@ return [
         Addresses::class,
         PaymentAndDelivery::class,
         Note::class,
+        Slot::class,
         Section::class,
         Columns::class,
         Choice::class,

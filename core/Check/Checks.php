@@ -15,6 +15,7 @@ final class Checks
         UnusableAddress::class,
         SecretOutside::class,
         RequiredParts::class,
+        SlotLacking::class,
         LeadsNowhere::class,
         NothingSaid::class,
         AlternativeText::class,

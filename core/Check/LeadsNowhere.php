@@ -8,6 +8,7 @@ use Herald\Block\Picture;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
 use Herald\Manuscript\Shape;
+use Herald\Manuscript\Words;
 use Herald\Record\Path;
 use Herald\Render\HeraldExtension;
 
@@ -70,7 +71,7 @@ final class LeadsNowhere implements Check
     /** What was most likely meant by an address such as "www.example.org/shop"; null where it is none. */
     private static function withScheme(mixed $runs): ?string
     {
-        $text = trim(implode('', array_map(static fn (mixed $run): string => is_array($run) && is_string($run['text'] ?? null) ? $run['text'] : '', is_array($runs) ? $runs : [])));
+        $text = trim(Words::said($runs));
 
         return preg_match('#^[\p{L}\p{N}-]+(\.[\p{L}\p{N}-]+)*\.\p{L}{2,}(:\d+)?([/?\#]\S*)?$#u', $text) === 1 ? 'https://'.$text : null;
     }
@@ -78,14 +79,12 @@ final class LeadsNowhere implements Check
     /** The address where it does not depend on data, empty where it may not be followed; null where it does. */
     private static function fixed(mixed $runs): ?string
     {
-        $text = '';
         foreach (is_array($runs) ? $runs : [] as $run) {
             if (is_array($run) && isset($run['variable'])) {
                 return null;
             }
-            $text .= is_array($run) && is_string($run['text'] ?? null) ? $run['text'] : '';
         }
 
-        return HeraldExtension::address($text);
+        return HeraldExtension::address(Words::said($runs));
     }
 }

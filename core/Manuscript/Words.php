@@ -38,6 +38,12 @@ final class Words
         return false;
     }
 
+    /** The text of a list of runs, without its variables. */
+    public static function said(mixed $runs): string
+    {
+        return implode('', array_map(static fn (mixed $run): string => is_array($run) && is_string($run['text'] ?? null) ? $run['text'] : '', is_array($runs) ? $runs : []));
+    }
+
     /**
      * The same text as a list of runs, as documents may have it too.
      *

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Notice;
 
+use Herald\Block\LineItems;
+use Herald\Block\Slot as Place;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Walk;
@@ -22,7 +24,7 @@ final readonly class Notice
      * @param  list<string>  $requiredLinks  paths of the links that make the message work
      * @param  list<string>  $requiredVariables  paths of the values that must stand in it
      * @param  array<string, Field>  $given  parameters beside the record, by key
-     * @param  array<string, string>  $slots  labels by key
+     * @param  array<string, Slot>  $slots  by key
      */
     public function __construct(
         public string $key,
@@ -65,9 +67,24 @@ final readonly class Notice
         }
 
         return [
-            ...$base, 'key' => $key, 'name' => $name, 'folder' => $folder, 'notice' => $this->key,
+            ...$base, 'manuscript' => $this->withPlaces(is_array($base['manuscript']) ? array_values($base['manuscript']) : []), 'key' => $key, 'name' => $name, 'folder' => $folder, 'notice' => $this->key,
             ...($translations === [] ? [] : ['translations' => $translations]),
         ];
+    }
+
+    /**
+     * Blocks with places for what add-ons hand in: before the items where there are any, else at the end.
+     *
+     * @param  list<mixed>  $blocks
+     * @return list<mixed>
+     */
+    private function withPlaces(array $blocks): array
+    {
+        $items = array_search(LineItems::type(), array_column($blocks, 'type'), true);
+        $places = array_map(static fn (Slot $slot): array => ['id' => "place-{$slot->key}", 'type' => Place::type(), 'slot' => $slot->key], array_values($this->slots));
+        array_splice($blocks, is_int($items) ? $items : count($blocks), 0, $places);
+
+        return $blocks;
     }
 
     /**

@@ -17,7 +17,7 @@ final readonly class Vocabulary
     public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now', 'message'];
 
     /** Words of the language that templates are compiled to; no root may be called so. */
-    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b'];
+    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b', 'slots'];
 
     /**
      * @param  non-empty-array<string, Field>  $roots  by name, the record first

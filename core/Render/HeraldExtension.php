@@ -72,6 +72,9 @@ final class HeraldExtension extends AbstractExtension
     public function getFunctions(): array
     {
         $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true]), new TwigFunction('turns', [$this, 'turns']), new TwigFunction('selected', [$this, 'selected'], ['needs_context' => true]), new TwigFunction('summed', [self::class, 'summed'])];
+        $functions[] = new TwigFunction('handed_in', [HandedIn::class, 'pieces'], ['needs_context' => true]);
+        $functions[] = new TwigFunction('handed_in_as_html', [HandedIn::class, 'html'], ['needs_context' => true, 'is_safe' => ['html']]);
+        $functions[] = new TwigFunction('handed_in_as_text', [HandedIn::class, 'text'], ['needs_context' => true]);
         foreach (Escape::cases() as $place) {
             $isSafe = in_array($place, [Escape::Html, Escape::Attribute], true) ? ['is_safe' => ['html']] : [];
             $functions[] = new TwigFunction($place->value.'_as_*', [$this, $place->value], ['needs_context' => true, ...$isSafe]);
@@ -85,7 +88,7 @@ final class HeraldExtension extends AbstractExtension
      */
     public static function functionNames(): array
     {
-        $names = ['holds', 'turns', 'selected', 'summed'];
+        $names = ['holds', 'turns', 'selected', 'summed', 'handed_in', 'handed_in_as_html', 'handed_in_as_text'];
         foreach (Escape::cases() as $place) {
             foreach (array_keys(Formats::all()) as $format) {
                 $names[] = $place->value.'_as_'.$format;

@@ -301,6 +301,16 @@ final class HtmlWriter extends HtmlWords
         $this->markup('<!--[if mso]></tr></table><![endif]-->');
     }
 
+    /**
+     * What was handed in for a slot, as rows of the table that is open.
+     *
+     * @param  array<string, string>  $looks  see {@see HandedIn}
+     */
+    public function handedIn(string $slot, array $looks): void
+    {
+        $this->handedInAs('html', $slot, $looks);
+    }
+
     /** The attribute by which a table that is narrower than its place stands there as the block is aligned, with a space in front: the style of the cell around it speaks of words alone. */
     public function standing(Align $align): string
     {

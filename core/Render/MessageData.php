@@ -28,8 +28,9 @@ final readonly class MessageData
      * @param  array<string, mixed>  $given  normalised parameters
      * @param  CompiledMessage|null  $message  that is to be filled: its brand is named
      * @param  string  $id  that tells it from every other message; a sample for what is only shown
+     * @param  array<string, list<array<string, mixed>>>  $slots  what add-ons handed in, as pieces, by the key of the slot
      */
-    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE): self
+    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE, array $slots = []): self
     {
         $moment = Moment::text($now);
 
@@ -45,6 +46,7 @@ final readonly class MessageData
             'brand' => ['name' => $message->brand['name'] ?? '', 'legal' => $message->brand['legal'] ?? $source->legal],
             'now' => $moment,
             'message' => ['id' => $id],
+            'slots' => $slots,
         ], $source);
     }
 

@@ -82,7 +82,7 @@ final class TextWriter extends Writer
     {
         $this->inline($words, ' ');
         $this->twig->literal(":\n");
-        $this->twig->print($this->address($link));
+        $this->destination($link);
         $this->twig->literal("\n\n");
     }
 
@@ -111,6 +111,16 @@ final class TextWriter extends Writer
             $this->inline($cell, TextLayout::BREAK);
         }
         $this->twig->literal("\n");
+    }
+
+    /**
+     * What was handed in for a slot.
+     *
+     * @param  array<string, string>  $looks  see {@see HandedIn}
+     */
+    public function handedIn(string $slot, array $looks): void
+    {
+        $this->handedInAs('text', $slot, $looks);
     }
 
     public function endTable(): void
@@ -164,6 +174,12 @@ final class TextWriter extends Writer
         }
     }
 
+    private function destination(Link $link): void
+    {
+        $fixed = self::fixedAddress($link);
+        $fixed === null ? $this->twig->print($this->address($link)) : $this->twig->literal($fixed);
+    }
+
     /**
      * @param  "\n"|' '|TextLayout::BREAK  $break  what stands for a line break here
      */
@@ -184,7 +200,7 @@ final class TextWriter extends Writer
             $itself = $run->content instanceof Variable && $run->link?->pieces == [$run->content];
             if ($run->link !== null && ! $itself && ($inline->runs[$index + 1]->link ?? null) != $run->link) {
                 $this->twig->literal(' (');
-                $this->twig->print($this->address($run->link));
+                $this->destination($run->link);
                 $this->twig->literal(')');
             }
         }

@@ -63,6 +63,15 @@ final class TwigWriter
         $this->source = substr_replace($this->source, '{% '.$tag.' %}', $length, 0);
     }
 
+    /** Takes out again what was written since the source had that length. */
+    public function cut(int $length): string
+    {
+        $cut = substr($this->source, $length);
+        $this->source = substr($this->source, 0, $length);
+
+        return $cut;
+    }
+
     /** A seam, unless a tag is open here. */
     public function seam(): void
     {

@@ -39,7 +39,16 @@ abstract class Writer
         $this->twig->tag('endif');
     }
 
-    /** Writes a block where it is to be shown: under its condition, and where it leads somewhere if it is nothing otherwise. */
+    /** What is written within, by itself. It must be of fixed words. */
+    public function apart(\Closure $write): string
+    {
+        $before = $this->twig->length();
+        $write();
+
+        return $this->twig->cut($before);
+    }
+
+    /** Writes a block where it is to be shown: under its condition, and where it leads somewhere or something was handed in for it if it is nothing otherwise. */
     protected function shown(Block $block, \Closure $write): void
     {
         $this->when($block->common()->when, function () use ($block, $write): void {
@@ -48,9 +57,11 @@ abstract class Writer
             if ($needed) {
                 $this->twig->tag('set _to = '.$this->address($block->link()));
                 $this->twig->tag('if _to');
+            } elseif ($block instanceof Awaiting) {
+                $this->twig->tag('if handed_in('.TwigWriter::quote($block->slot()).')');
             }
             $write();
-            if ($needed) {
+            if ($needed || $block instanceof Awaiting) {
                 $this->twig->tag('endif');
             }
         });
@@ -128,6 +139,18 @@ abstract class Writer
         }
         $write($sums);
         $this->twig->tag('endif');
+    }
+
+    /**
+     * Writes what was handed in for a slot.
+     *
+     * @param  'html'|'text'  $form
+     * @param  array<string, string>  $looks  see {@see HandedIn}
+     */
+    protected function handedInAs(string $form, string $slot, array $looks): void
+    {
+        $pairs = array_map(static fn (string $kind, string $look): string => TwigWriter::quote($kind).': '.TwigWriter::quote($look), array_keys($looks), $looks);
+        $this->twig->print("handed_in_as_{$form}(".TwigWriter::quote($slot).', {'.implode(', ', $pairs).'})');
     }
 
     /** The Twig expression for the items that are selected of a list. */

@@ -14,6 +14,7 @@ use Herald\Notice\Carrier;
 use Herald\Notice\Cue;
 use Herald\Notice\Notice;
 use Herald\Notice\RecipientRule;
+use Herald\Notice\Slot;
 use Herald\Notice\WhenUncertain;
 use Herald\Record\Field;
 use Herald\Record\Path;
@@ -122,12 +123,30 @@ final readonly class ManifestReader
             $required === null ? [] : self::paths($required, 'links', $vocabulary),
             $required === null ? [] : self::paths($required, 'variables', $vocabulary),
             $given,
-            array_column(array_map(static fn (Node $slot): array => [$slot->string('key'), $slot->string('label')], $node->nodes('slots')), 1, 0),
+            $this->slots($node),
             Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
             WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value),
             $this->builtIns($node, $type, $source, $vocabulary),
             $vocabulary,
         );
+    }
+
+    /**
+     * @return array<string, Slot> by key
+     */
+    private function slots(Node $node): array
+    {
+        $slots = [];
+        foreach ($node->nodes('slots') as $declared) {
+            $slot = new Slot($declared->string('key'), $declared->string('label'), $declared->optionalString('from'), $declared->array('sample'));
+            // It is read again when it is shown; here it is only found out whether it can be.
+            if ($this->kept === null) {
+                $slot->sample();
+            }
+            $slots[$slot->key] = $slot;
+        }
+
+        return $slots;
     }
 
     /**

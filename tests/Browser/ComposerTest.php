@@ -266,7 +266,7 @@ final class ComposerTest extends BrowserTestCase
         $this->press('Choice: select');
         $this->press('More');
         $this->press('Undo the choice');
-        self::assertSame(['heading', 'text', 'text', 'text', 'text', 'text', 'line_items'], array_slice(array_column($this->manuscript()['manuscript'], 'type'), 0, 7));
+        self::assertSame(['heading', 'text', 'text', 'text', 'text', 'text', 'slot'], array_slice(array_column($this->manuscript()['manuscript'], 'type'), 0, 7));
         self::assertEqualsCanonicalizing($before, $words());
 
         // Enter divides a text, Backspace and Delete join them again, with the caret where they meet.

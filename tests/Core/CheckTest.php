@@ -107,13 +107,13 @@ final class CheckTest extends TestCase
         $without = ['manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'Thank you']], 'envelope' => ['subject' => 'Thank you']] + $document;
         unset($without['translations']);
         $found = self::about($notice, $without);
-        self::assertSame(['“Order received” needs a link to “Order page”, and there is none.', '“Order received” must name “Number”, and does not.'], array_column($found, 'words'));
+        self::assertSame(['“Order received” needs a link to “Order page”, and there is none.', '“Order received” must name “Number”, and does not.', '“Parcel tracking” hands in content for “Before the items”, and there is no place for it: it would be left out.'], array_column($found, 'words'));
         foreach ($found as $finding) {
             $without['manuscript'][] = ['id' => 'm'.count($without['manuscript'])] + $finding->mends[0]->append;
         }
         self::assertSame([], self::about($notice, $without));
 
-        $sometimes = ['manuscript' => [['id' => 'a', 'type' => 'button', 'label' => '{order.number}', 'link' => '{order.page}', 'when' => ['path' => 'order.gift', 'operator' => 'is', 'value' => true]]]] + $without;
+        $sometimes = ['manuscript' => [['id' => 'a', 'type' => 'button', 'label' => '{order.number}', 'link' => '{order.page}', 'when' => ['path' => 'order.gift', 'operator' => 'is', 'value' => true]], ['id' => 's', 'type' => 'slot', 'slot' => 'before-items']]] + $without;
         self::assertSame(['“Order page” must be in every “Order received”, and here it stands under a condition only.', '“Number” must be in every “Order received”, and here it stands under a condition only.'], array_column(self::about($notice, $sometimes), 'words'));
     }
 

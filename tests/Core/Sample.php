@@ -106,11 +106,12 @@ final class Sample
 
     /**
      * @param  array<string, mixed>  $changes  to the record
+     * @param  array<string, list<array<string, mixed>>>  $slots  what add-ons handed in
      */
-    public static function fillCompiled(CompiledMessage $message, array $changes = []): FilledMessage
+    public static function fillCompiled(CompiledMessage $message, array $changes = [], array $slots = []): FilledMessage
     {
         $recipient = new Recipient('aoife@example.org', 'Aoife', 'en');
-        $messageData = MessageData::of(self::type(), self::record($changes), self::source(), $recipient, new \DateTimeImmutable('2026-11-22T08:00:00Z'), [], $message);
+        $messageData = MessageData::of(self::type(), self::record($changes), self::source(), $recipient, new \DateTimeImmutable('2026-11-22T08:00:00Z'), [], $message, slots: $slots);
 
         return Renderer::inMemory()->fill($message, $messageData);
     }

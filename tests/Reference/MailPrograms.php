@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
+use Herald\Block\AddOnContent;
 use Herald\Brand\Brand;
 use Herald\Document\Json;
 use Herald\Manuscript\Blocks;
@@ -176,6 +177,7 @@ final class MailPrograms
                     'map' => ['source' => 'https://example.org/a.png', 'alternative' => 'A', 'link' => '{visit.page}', 'words' => 'a'],
                     'space' => ['height' => 24],
                     'note' => ['label' => 'a', 'text' => $text],
+                    'slot' => ['slot' => 'content'],
                     'section' => ['blocks' => [['id' => "s-{$align}", 'type' => 'text', 'text' => $text, 'small' => true]]],
                     'columns' => ['columns' => [['id' => "c-{$align}-1", 'blocks' => []], ['id' => "c-{$align}-2", 'blocks' => []]]],
                     'choice' => ['branches' => [['id' => "ch-{$align}", 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => []]]],
@@ -184,11 +186,15 @@ final class MailPrograms
                 }];
             }
         }
+        $handedIn = [['text' => 'a', 'bold' => true, 'italic' => true, 'underline' => true], ['text' => 'b', 'link' => 'https://example.org']];
         $messages = [];
         foreach (['en', 'ar'] as $language) {
             foreach ([Brand::usual(), Brand::plain(), self::fullBrand(false), self::fullBrand(true)] as $brand) {
                 $document = Sample::document($blocks, ['language' => $language, 'envelope' => ['subject' => 'x', 'preview' => 'y']]);
-                $messages[] = Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document->data, 'all'), Vocabulary::of(Sample::type()))->manuscript($language), $brand))->html;
+                $messages[] = Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document->data, 'all'), Vocabulary::of(Sample::type()))->manuscript($language), $brand), slots: ['content' => AddOnContent::read(['blocks' => [
+                    ['type' => 'heading', 'text' => 'a'], ['type' => 'text', 'text' => $handedIn], ['type' => 'points', 'points' => [['text' => 'a']]], ['type' => 'facts', 'rows' => [['label' => 'a', 'value' => 'b']]],
+                    ['type' => 'button', 'label' => 'a', 'link' => 'https://example.org'], ['type' => 'picture', 'source' => 'https://example.org/a.png', 'alternative' => 'A'], ['type' => 'divider'],
+                ]], 'content')])->html;
             }
         }
 

@@ -99,7 +99,14 @@ final class DemoCommand extends Command
         foreach (array_slice($records->orders(), max(0, 150 - (int) $this->option('events'))) as $line) {
             $data = RecordReader::read($type, $line['data'], 'demo order');
             $key = RecordReader::identityOf($type, $data);
-            (new TakeEvent($source, "demo-placed-{$key}", 'order.placed', $type, EventOrigin::Api))->take($key, static fn (): array => $data);
+            // The add-on for parcels hands in where they are, once somebody carries them.
+            $shipment = is_array($data['shipment']) ? $data['shipment'] : [];
+            $slots = is_string($shipment['company'] ?? null) ? ['before-items' => ['blocks' => [
+                ['type' => 'heading', 'text' => 'Where your parcel is', 'level' => 3],
+                ['type' => 'facts', 'rows' => [['label' => 'Carried by', 'value' => $shipment['company']], ['label' => 'With you', 'value' => 'in two working days']]],
+                ['type' => 'button', 'label' => 'Follow it on its way', 'link' => $shipment['link'] ?? ''],
+            ]]] : [];
+            (new TakeEvent($source, "demo-placed-{$key}", 'order.placed', $type, EventOrigin::Api, slots: $slots))->take($key, static fn (): array => $data);
         }
         // One whose message holds a secret.
         if ((int) $this->option('events') > 0) {

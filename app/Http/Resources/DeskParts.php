@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use Herald\Block\Slot;
 use Herald\Brand\Brand;
 use Herald\Colour\Contrast;
 use Herald\Condition\Operator\Operator;
 use Herald\Condition\Operator\Operators;
 use Herald\Language\LanguageTag;
 use Herald\Manuscript\Blocks;
+use Herald\Notice\Notice;
+use Herald\Notice\Slot as Declared;
 use Herald\Record\Source;
 use Herald\Record\Vocabulary;
 use Herald\Style\ColourRole;
@@ -24,13 +27,18 @@ final class DeskParts
 {
     /**
      * @param  string  $language  that words are written in
+     * @param  Notice|null  $notice  that they are written for
      * @return array<string, mixed>
      */
-    public static function of(Vocabulary $vocabulary, Brand $brand, Source $source, string $language): array
+    public static function of(Vocabulary $vocabulary, Brand $brand, Source $source, string $language, ?Notice $notice = null): array
     {
+        $slots = $notice === null ? [] : self::slots($notice);
+        $fresh = array_map(static fn (string $class): ?array => $class::fresh($vocabulary), Blocks::types());
+        $fresh[Slot::type()] = $slots === [] ? null : ['slot' => $slots[0]['key']];
+
         return [
             'sender' => "{$source->name} <{$source->email}>", 'reply_to' => (string) $source->replyTo,
-            'fresh' => array_map(static fn (string $class): ?object => ($fresh = $class::fresh($vocabulary)) === null ? null : (object) $fresh, Blocks::types()),
+            'fresh' => array_map(static fn (?array $members): ?object => $members === null ? null : (object) $members, $fresh), 'slots' => $slots,
             'fields' => FieldList::of($vocabulary, $language), 'formats' => FormatList::byType($language), 'computations' => ComputationList::all(), 'needed_contrast' => Contrast::TEXT,
             'operators' => array_map(static fn (Operator $operator): array => [
                 'name' => $operator->name(), 'takes' => $operator->takes()->value,
@@ -39,6 +47,16 @@ final class DeskParts
             ...self::worn($brand), 'stacks' => array_map(static fn (string $stack): array => ['css' => $stack, 'families' => SafeFonts::families($stack)], SafeFonts::stacks()),
             'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $source->languages),
         ];
+    }
+
+    /**
+     * The places of a notice for what add-ons hand in.
+     *
+     * @return list<array{key: string, label: string, from: string|null}>
+     */
+    public static function slots(Notice $notice): array
+    {
+        return array_map(static fn (Declared $slot): array => ['key' => $slot->key, 'label' => $slot->label, 'from' => $slot->from], array_values($notice->slots));
     }
 
     /**

@@ -964,6 +964,14 @@ export interface components {
             key?: string;
             /** @description parameters of the notices it sets off */
             given?: Record<string, never>;
+            /** @description what add-ons hand in, by the key of the slot, each in one form */
+            slots?: {
+                [key: string]: {
+                    html?: string;
+                    text?: string;
+                    blocks?: Record<string, never>[];
+                };
+            };
         };
         EventOut: {
             id: string;
@@ -1148,10 +1156,7 @@ export interface components {
                 type: string;
                 required: boolean;
             }[];
-            slots: {
-                key: string;
-                label: string;
-            }[];
+            slots: components["schemas"]["Slot"][];
             built_in_languages: components["schemas"]["Language"][];
             claims: {
                 template: string;
@@ -1458,10 +1463,18 @@ export interface components {
             name: string;
             shows: string[];
         };
+        /** @description a place of a notice for what an add-on hands in with the event */
+        Slot: {
+            key: string;
+            label: string;
+            /** @description who hands it in */
+            from: string | null;
+        };
         Desk: {
             around: components["schemas"]["Surroundings"];
             /** @description how far words must stand out from their ground to be read */
             needed_contrast: number;
+            slots: components["schemas"]["Slot"][];
             notice: {
                 /** @description parameters that come with the event */
                 given: components["schemas"]["Given"][];
@@ -1731,6 +1744,15 @@ export interface components {
                 subject: number;
                 preview: number;
             };
+            /** @description what stands in the places for what add-ons hand in */
+            slots: {
+                key: string;
+                /** @description when the event came that brought it; null for a sample */
+                at: string | null;
+                /** @description why what came is left out */
+                fault: string | null;
+                empty: boolean;
+            }[];
             language: string;
             language_name: string;
             around: components["schemas"]["Surroundings"];

@@ -5,16 +5,42 @@ import { declared, type Block, type Item, type Run } from './document';
 import { Line } from './Line';
 import { LeadsTo } from './LinkForm';
 import { AmongScope, useScope } from './scope';
+import { when } from '../parts/when';
 import type { Part, Shape } from './shape';
 import { Stack } from './Stack';
 import { useComposer } from './store';
 
 /** What an object has of texts, links and blocks, one after the other. */
 export function Parts({ item, block, shape }: { item: Item; block: Block; shape: Shape }) {
-    const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
+    const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list', 'offer'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
     const many = shown.filter((part) => part.kind === 'inline' || part.kind === 'link').length > 1;
 
     return shown.map((part) => <PartView key={part.name} part={part} item={item} block={block} shape={shape} labelled={many || part.kind === 'link'} />);
+}
+
+/** Whose content stands here, and where what the stage shows of it comes from. */
+function HandedIn({ slot }: { slot: string }) {
+    const { slots, handedIn } = useDesk();
+    const declared = slots.find((one) => one.key === slot);
+    const shown = handedIn.find((one) => one.key === slot);
+
+    return (
+        <p className="text-[13px] text-muted">
+            <b className="text-base-content">{declared?.label ?? slot}</b>: what {declared?.from ?? 'an add-on'} hands in with the event.
+            {shown && <span className="block">{whence(shown)}</span>}
+        </p>
+    );
+}
+
+function whence({ at, fault, empty }: { at: string | null; fault: string | null; empty: boolean }): string {
+    if (fault) {
+        return `What came with this record cannot be shown: ${fault}.`;
+    }
+    if (empty) {
+        return 'Nothing of it is on the stage.';
+    }
+
+    return at ? `On the stage: as it came with this record, ${when(at)}.` : 'On the stage: a sample. Nothing has come with this record yet.';
 }
 
 function PartView({ part, item, block, shape, labelled }: { part: Part; item: Item; block: Block; shape: Shape; labelled: boolean }) {
@@ -28,6 +54,9 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
                 {selection(item, declared(String(item[part.name]), scope), desk)}
             </p>
         );
+    }
+    if (part.kind === 'offer') {
+        return <HandedIn slot={item[part.name] as string} />;
     }
     if (part.kind === 'inline' || part.kind === 'link') {
         return (

@@ -40,6 +40,9 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
     if (part.kind === 'list') {
         return <ListChoice item={item} part={part} />;
     }
+    if (part.kind === 'offer') {
+        return <Offer item={item} part={part} />;
+    }
     if (part.kind === 'item') {
         return <ItemField item={item} part={part} />;
     }
@@ -132,6 +135,26 @@ function ItemField({ item, part }: { item: Item; part: Part }) {
                 {fields.map((field) => (
                     <option key={field.path} value={field.path.slice(list.length + 3)}>
                         {field.label}
+                    </option>
+                ))}
+            </select>
+        </label>
+    );
+}
+
+/** One of what the notice has places for. */
+function Offer({ item, part }: { item: Item; part: Part }) {
+    const { slots } = useDesk();
+    const value = typeof item[part.name] === 'string' ? (item[part.name] as string) : '';
+
+    return (
+        <label className="flex items-center gap-1.5" title={part.description}>
+            {part.title}
+            <select className="select select-xs bg-raised w-auto font-semibold" value={value} onChange={(event) => change(item.id, part.name, event.target.value, part.title.toLowerCase())}>
+                {!slots.some((slot) => slot.key === value) && <option value={value}>{value}</option>}
+                {slots.map((slot) => (
+                    <option key={slot.key} value={slot.key}>
+                        {slot.label}
                     </option>
                 ))}
             </select>

@@ -14,7 +14,7 @@ import { change, contents, deeds } from './structure';
 import { Deeds, Grouping, MemberDeeds } from './deeds';
 import { WordLooks } from './WordLooks';
 
-const SETTINGS = ['choice', 'number', 'switch', 'name', 'item', 'list'];
+const SETTINGS = ['choice', 'number', 'switch', 'name', 'item', 'list', 'offer'];
 
 /** What can be done with the block in hand: the few things that matter first, the rest on demand. */
 export function Strip({ block, item, shape, rich }: { block: Block; item: Item; shape: Shape; rich: boolean }) {
@@ -57,7 +57,7 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
                     <Deeds />
                 </div>
             )}
-            {several < 2 && own.parts.filter((part) => part.upload).map((part) => <PutPicture key={part.name} block={block} part={part.name} />)}
+            {several < 2 && own.parts.filter((part) => part.upload && (part.required || block[part.name] !== undefined || open === 'more')).map((part) => <PutPicture key={part.name} block={block} part={part.name} />)}
             {open === 'when' && (
                 <ConditionForm
                     key={block.id}

@@ -20,6 +20,8 @@ export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
     colourValues: Record<string, string>;
     /** The HTML on the stage, in which elements tell where their looks come from. */
     stage: string | null;
+    /** What stands there in the places for what add-ons hand in. */
+    handedIn: Schemas['StageOut']['slots'];
     /** Opens what belongs to the text in hand. */
     ask: () => void;
     openSheet: (path: string) => void;

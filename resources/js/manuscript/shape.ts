@@ -4,7 +4,7 @@ import schema from '../../../schema/template.json';
 export interface Part {
     name: string;
     title: string;
-    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'item' | 'name' | 'choice' | 'number' | 'switch' | 'look';
+    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'item' | 'name' | 'choice' | 'number' | 'switch' | 'look' | 'offer';
     required: boolean;
     /** Among the few settings that are shown at once. */
     brief: boolean;
@@ -17,6 +17,8 @@ export interface Part {
     upload: boolean;
     description?: string;
     options?: (string | number)[];
+    /** Which offers of the desk it is chosen from. */
+    offers?: string;
     min?: number;
     max?: number;
     /** The parts of the objects in a list of them. */
@@ -56,6 +58,7 @@ interface Schema {
     'x-bare'?: boolean;
     'x-upload'?: boolean;
     'x-item'?: boolean;
+    'x-offers'?: string;
 }
 
 const definitions = schema.$defs as unknown as Record<string, Schema>;
@@ -64,7 +67,7 @@ const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link
 function partOf(name: string, definition: Schema, required: boolean): Part {
     const reference = definition.$ref?.split('/').pop() ?? '';
     const own = { ...definitions[reference], ...definition };
-    const kind = definition['x-item'] ? 'item' : (REFERENCES[reference] ?? (own.type === 'array' ? 'objects' : own.enum ? 'choice' : own.type === 'boolean' ? 'switch' : 'number'));
+    const kind = definition['x-item'] ? 'item' : definition['x-offers'] ? 'offer' : (REFERENCES[reference] ?? (own.type === 'array' ? 'objects' : own.enum ? 'choice' : own.type === 'boolean' ? 'switch' : 'number'));
 
     return {
         name,
@@ -78,6 +81,7 @@ function partOf(name: string, definition: Schema, required: boolean): Part {
         upload: definition['x-upload'] ?? false,
         description: definition.description,
         options: own.enum,
+        offers: definition['x-offers'],
         min: kind === 'objects' ? own.minItems : own.minimum,
         max: kind === 'objects' ? own.maxItems : own.maximum,
         within: kind === 'objects' && own.items ? shapeOf(own.items) : undefined,

@@ -12,6 +12,7 @@ use App\Models\Record;
 use App\Models\Source;
 use App\Sending\TakeEvent;
 use App\Sending\TakenEvent;
+use Herald\Block\AddOnContent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Record\RecordReader;
@@ -25,7 +26,7 @@ final class EventController
     /** What an event is told by, with what other applications call it. */
     private const MEMBERS = [
         'id' => ['event_id', 'uuid'], 'event' => ['type', 'name', 'kind'], 'record' => ['data', 'payload', 'object', 'body', 'resource'], 'key' => ['record_id', 'number', 'identity'],
-        'given' => ['params', 'parameters', 'context', 'variables', 'with'],
+        'slots' => ['add_ons', 'content', 'contents'], 'given' => ['params', 'parameters', 'context', 'variables', 'with'],
     ];
 
     /** Takes every event that is well-formed. Refused is what lacks its id, a declared event or the identity of its record, and what is too large. */
@@ -39,6 +40,8 @@ final class EventController
             'record' => ['required_without:key', 'array'],
             'key' => ['required_without:record', 'string', 'max:200'],
             'given' => ['nullable', 'array'],
+            'slots' => ['nullable', 'array'],
+            'slots.*' => ['array:'.implode(',', AddOnContent::FORMS), 'size:1'],
         ]);
         /** @var Source $source the token's owner */
         $source = $request->user();
@@ -48,7 +51,9 @@ final class EventController
         // As they came: validation has turned empty texts to null and cut white space.
         $parameters = $sent->node()->array('given');
         RecordReader::weigh($parameters, $limits, 'given');
-        $take = new TakeEvent($source, $asked['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: hash('sha256', $request->getContent()));
+        $slots = $sent->node()->array('slots');
+        RecordReader::weigh($slots, $limits, 'slots');
+        $take = new TakeEvent($source, $asked['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: hash('sha256', $request->getContent()), slots: $slots);
 
         return $this->answer(isset($asked['record'])
             ? $this->record($take, $type, $sent->node()->array('record'), $limits)

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Deciding\HandedOver;
 use App\Documents\TemplateDesk;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Requests\ReadDocument;
@@ -68,7 +69,7 @@ final class DeskController
                 ], array_filter($desk->notice->given, static fn (Field $field): bool => $field->type->isSingle() && ! $field->type instanceof Type\Money))),
             ],
             'own_fields' => $desk->source->ownFields()->where('record_type', $desk->type->key)->pluck('key')->map(static fn (string $own): string => "{$desk->type->key}.{$own}"),
-            ...DeskParts::of($desk->vocabulary, $desk->brand($document->node()->optionalString('brand')), $source, $document->node()->string('language')),
+            ...DeskParts::of($desk->vocabulary, $desk->brand($document->node()->optionalString('brand')), $source, $document->node()->string('language'), $desk->notice),
             'brands' => $desk->source->brands()->has('versions')->with('latestVersion')->orderByDesc('is_default')->orderBy('name')->get()->map(static fn (Brand $brand): array => ['key' => $brand->key, 'name' => $brand->name, 'default' => $brand->is_default, ...($brand->latestVersion === null ? [] : DeskParts::worn($brand->latestVersion->read()))]),
             'around' => self::around($desk, $document->data),
             'cast' => $cast,
@@ -134,6 +135,7 @@ final class DeskController
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
+            'slots' => array_map(static fn (HandedOver $slot): array => ['key' => $slot->slot->key, 'at' => $slot->at?->toIso8601ZuluString(), 'fault' => $slot->fault, 'empty' => $slot->pieces === []], array_values($rendering->slots)),
             'around' => self::around($desk, $document->data),
         ]);
     }

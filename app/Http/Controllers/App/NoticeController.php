@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Http\Requests\AnswerNotice;
 use App\Http\Requests\RenderNotice;
+use App\Http\Resources\DeskParts;
 use App\Http\Resources\NoticeLine;
 use App\Http\Stage;
 use App\Models\Claim;
@@ -38,7 +39,7 @@ final class NoticeController
             'when_uncertain' => $declaration->whenUncertain->value,
             'required' => ['links' => $declaration->requiredLinks, 'variables' => $declaration->requiredVariables],
             'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'required' => $field->required], $declaration->given)),
-            'slots' => array_map(static fn (string $slot, string $label): array => ['key' => $slot, 'label' => $label], array_keys($declaration->slots), $declaration->slots),
+            'slots' => DeskParts::slots($declaration),
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
             'claims' => $notice->claims->map(static fn (Claim $claim): array => [
                 'template' => $claim->template->key, 'name' => $claim->template->name, 'active' => $claim->active, 'version' => $claim->template->latestVersion?->number,

@@ -93,6 +93,7 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
             colourValues: Object.fromEntries(colours.map(({ role, value }) => [role, value])),
             tokens,
             stage: staged,
+            handedIn: [],
             ask: () => setOpen('variables'),
             openSheet: () => setOpen('variables'),
             openBlocks: () => setOpen('blocks'),

@@ -107,6 +107,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             colourValues,
             tokens,
             stage: answer?.html ?? null,
+            handedIn: answer?.slots ?? [],
             ask: () => setOpen('variables'),
             openSheet: (path: string) => {
                 setBeside('sheet');
@@ -114,7 +115,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             },
             openBlocks: () => setOpen('blocks'),
         }),
-        [supplied, template.key, byPath, known, values.data?.offers, record, findings, around, colours, colourValues, tokens, answer?.html],
+        [supplied, template.key, byPath, known, values.data?.offers, record, findings, around, colours, colourValues, tokens, answer?.html, answer?.slots],
     );
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([

@@ -200,8 +200,8 @@ function Declared({ notice }: { notice: Notice }) {
                 )}
                 {notice.slots.length > 0 && (
                     <div>
-                        <dt>Slots</dt>
-                        <dd>{notice.slots.map((slot) => slot.label).join(', ')}</dd>
+                        <dt>Add-on content</dt>
+                        <dd>{notice.slots.map((slot) => (slot.from ? `${slot.label} (from ${slot.from})` : slot.label)).join(', ')}</dd>
                     </div>
                 )}
                 <div>
