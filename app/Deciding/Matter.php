@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Deciding;
 
+use App\Finding\OtherRecords;
 use App\Models\Due;
 use App\Models\Record;
 use App\Models\RecordRevision;
 use Herald\Document\InvalidDocument;
+use Herald\Manuscript\Selection;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Field;
 use Herald\Record\Recipient;
@@ -26,7 +28,7 @@ final readonly class Matter
      * @param  array<string, mixed>  $given  normalised
      * @param  array<string, HandedOver>  $slots  by key
      */
-    private function __construct(public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots)
+    private function __construct(private Record $about, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots)
     {
     }
 
@@ -42,7 +44,7 @@ final readonly class Matter
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        return self::about($notice, $type, $record, $given, HandedOver::with($event, $notice));
+        return self::about($due->loadMissing('record')->record->setRelation('source', $due->source), $notice, $type, $record, $given, HandedOver::with($event, $notice));
     }
 
     /**
@@ -58,7 +60,7 @@ final readonly class Matter
         $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
         $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
 
-        return self::about($notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice));
+        return self::about($record, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice));
     }
 
     /**
@@ -68,7 +70,10 @@ final readonly class Matter
      */
     public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null): MessageData
     {
-        return MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots));
+        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots));
+        $asked = $message?->asked() ?? [];
+
+        return $message === null || $asked === [] ? $messageData : $messageData->with(array_map(fn (Selection $records): array => OtherRecords::found($this->about->source, $records, $messageData->data, $this->about, $message->readsOf($records->item)), $asked));
     }
 
     /**
@@ -76,9 +81,9 @@ final readonly class Matter
      * @param  array<string, mixed>  $given
      * @param  array<string, HandedOver>  $slots
      */
-    private static function about(?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
+    private static function about(Record $about, ?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
     {
-        return new self($type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable(), $slots);
+        return new self($about, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable(), $slots);
     }
 
     private static function example(Field $field): mixed

@@ -35,7 +35,7 @@ final class PublishTemplate
             throw InvalidDocument::because($json->name, 'record_type', "must be {$declared->recordType}, which {$noticeKey} speaks about");
         }
         $type = $manifest->recordTypes[$typeKey] ?? throw InvalidDocument::because($json->name, 'record_type', "\"{$typeKey}\" is not a record type of {$source->name}");
-        $document = Document::ofJson($json, $declared->vocabulary ?? Vocabulary::of($type));
+        $document = Document::ofJson($json, $declared->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes));
         $own = ['name' => $document->name, 'folder' => $document->folder, 'record_type' => $document->recordType, 'notice' => $document->notice];
         $template = $source->templates()->createOrFirst(['key' => $document->key], $own);
         try {

@@ -62,7 +62,7 @@ final readonly class TemplateDesk extends Desk
         $type = $manifest->recordTypes[$template->record_type] ?? abort(422, "The source no longer has records of type {$template->record_type}");
         $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
 
-        return new self($template->setRelation('source', $source), $source, $manifest, $type, $notice, $notice->vocabulary ?? Vocabulary::of($type));
+        return new self($template->setRelation('source', $source), $source, $manifest, $type, $notice, $notice->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes));
     }
 
     public function kept(): Template
@@ -126,7 +126,7 @@ final readonly class TemplateDesk extends Desk
             Finding::ofWhole(Weight::Advisory, "Nothing of the brand “{$worn}” is published: it goes out in the default brand.", 'brand', [Mend::document('Take the default brand', ['brand' => null])]),
         ];
 
-        return [...$missing, ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of(Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($worn))))];
+        return [...$missing, ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of(Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($worn), $this->manifest->recordTypes)))];
     }
 
     private function atHand(): RecordsAtHand

@@ -131,6 +131,8 @@ final readonly class WornTemplate
 
     private function read(TemplateVersion $version): Document
     {
-        return $version->read($this->declared->vocabulary ?? Vocabulary::of($this->template->source->manifest()->recordTypes[$this->template->record_type]));
+        $types = $this->template->source->manifest()->recordTypes;
+
+        return $version->read($this->declared->vocabulary ?? Vocabulary::of($types[$this->template->record_type], kinds: $types));
     }
 }

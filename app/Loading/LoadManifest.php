@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Loading;
 
+use App\Jobs\IndexRecords;
 use App\Models\NoticeOrigin;
 use App\Models\Source;
 use App\Models\Template;
@@ -24,6 +25,7 @@ final class LoadManifest
         $manifest = Manifest::ofJson($json);
 
         return DB::transaction(static function () use ($json, $manifest): Source {
+            $before = Source::query()->where('key', $manifest->source->key)->first()?->manifest()->recordTypes ?? [];
             $text = json_encode($json->object, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
             $source = Source::query()->updateOrCreate(['key' => $manifest->source->key], ['name' => $manifest->source->name, 'url' => $manifest->source->url, 'manifest_hash' => hash('sha256', $text)]);
             $version = $source->manifestVersions()->firstOrCreate(['hash' => $source->manifest_hash], ['document' => $text, 'outline' => Json::ofArray($manifest->outline($json->data), 'outline')->text()]);
@@ -32,6 +34,11 @@ final class LoadManifest
             self::keepNotices($source, $manifest);
             $source->defaultBrand();
             self::seal($source, $manifest);
+            foreach ($manifest->recordTypes as $key => $type) {
+                if (isset($before[$key]) && array_keys($before[$key]->indexed()) !== array_keys($type->indexed())) {
+                    IndexRecords::dispatch($source->id, $key);
+                }
+            }
 
             return $source;
         });
@@ -83,7 +90,7 @@ final class LoadManifest
             return "there are no records of type {$template->record_type} any more";
         }
         try {
-            $version->read($notice->vocabulary ?? Vocabulary::of($type));
+            $version->read($notice->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes));
         } catch (InvalidDocument $e) {
             return $e->faults[0]->inWords();
         }

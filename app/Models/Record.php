@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Finding\IndexedValues;
 use App\Secrets\Seal;
 use App\Secrets\SealBroken;
 use Herald\Document\InvalidDocument;
@@ -35,6 +36,9 @@ final class Record extends Model
 
     /** @var list<string>|null those by which it is to be found, until they are kept */
     private ?array $words = null;
+
+    /** @var array<string, array{text: string|null, number: float|null}>|null those of its indexed fields, until they are kept */
+    private ?array $values = null;
 
     protected $attributes = ['revision' => 1];
 
@@ -97,22 +101,32 @@ final class Record extends Model
         $data = Seal::close($type->fields, $data);
         $this->data = $data;
         $said = $type->computed($data);
+        $this->values = IndexedValues::of($type, $said);
         $this->words = SearchWords::of(implode(' ', array_filter(Arr::flatten(array_map(
             fn ($path) => $path->in($said),
             $type->summary,
         )), is_scalar(...))).' '.$this->key.' '.self::addresses($data));
     }
 
-    /** The words by which it is found follow it. */
+    /** Keeps the values of its indexed fields anew, by the record type of today. */
+    public function indexAnew(RecordType $type): void
+    {
+        $data = $this->read($type);
+        IndexedValues::keep($this, $data === null ? [] : IndexedValues::of($type, $type->computed($data)));
+    }
+
+    /** The words and values by which it is found follow it. */
     protected static function booted(): void
     {
         self::saved(static function (self $record): void {
-            if ($record->words === null) {
+            [$words, $values] = [$record->words, $record->values ?? []];
+            if ($words === null) {
                 return;
             }
+            IndexedValues::keep($record, $values);
             $rows = DB::table('record_words')->where('record_id', $record->id);
             $known = $record->wasRecentlyCreated ? [] : (clone $rows)->pluck('word')->all();
-            [$gone, $new] = [array_values(array_diff($known, $record->words)), array_diff($record->words, $known)];
+            [$gone, $new] = [array_values(array_diff($known, $words)), array_diff($words, $known)];
             $gone === [] || $rows->whereIn('word', $gone)->delete();
             DB::table('record_words')->insert(array_map(static fn (string $word): array => ['source_id' => $record->source_id, 'type' => $record->type, 'word' => $word, 'record_id' => $record->id], array_values($new)));
             $record->words = null;

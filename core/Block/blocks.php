@@ -30,6 +30,7 @@ return [
         Addresses::class,
         PaymentAndDelivery::class,
         Note::class,
+        Others::class,
         Slot::class,
         Section::class,
         Columns::class,

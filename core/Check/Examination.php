@@ -33,12 +33,13 @@ final readonly class Examination
      * @param  Notice|null  $notice  the one it is to answer for
      * @param  Fullness  $fullness  of the records at hand
      * @param  Brand  $brand  what it wears
+     * @param  array<string, RecordType>  $kinds  of records that can be listed, where there is no notice
      *
      * @throws \Herald\Document\InvalidDocument when the document does not have the form of a template
      */
-    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness, Brand $brand): self
+    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness, Brand $brand, array $kinds = []): self
     {
-        $vocabulary = $notice->vocabulary ?? Vocabulary::of($type);
+        $vocabulary = $notice->vocabulary ?? Vocabulary::of($type, kinds: $kinds);
         $faults = $missing = [];
         $languages = [$document->node()->string('language'), ...array_map(strval(...), array_keys($document->node()->array('translations')))];
         foreach (array_unique($languages) as $language) {

@@ -14,6 +14,7 @@ use Herald\Manuscript\Piece;
 use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
+use Herald\Record\Vocabulary;
 use Herald\Render\Leading;
 use Herald\Value\Type;
 
@@ -61,7 +62,9 @@ final class MayBeEmpty implements Check
             is_subclass_of(Blocks::all()[$piece->type] ?? '', Leading::class) => 'it is left out then',
             default => 'it leads nowhere then',
         };
-        yield Finding::at($piece, Weight::Advisory, "“{$label}” {$often}, and {$what}.", self::guard($piece, $path, $field), $name);
+        // Of other records nobody has counted how often.
+        $isOfOthers = str_starts_with($piece->items[$path->root()] ?? '', Vocabulary::RECORDS.'.');
+        yield Finding::at($piece, $isOfOthers ? Weight::Remark : Weight::Advisory, "“{$label}” {$often}, and {$what}.", self::guard($piece, $path, $field), $name);
     }
 
     /** Whether some part of the path need not be there. */

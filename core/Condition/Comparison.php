@@ -74,6 +74,17 @@ final readonly class Comparison implements Condition
         return [$this];
     }
 
+    /**
+     * Between which values what is found must lie, for these data, so that it can hold: more than that is for {@see holds}.
+     *
+     * @param  array<array-key, mixed>  $data
+     * @return list<array{mixed, mixed}>|null least and greatest of each stretch, null for none; null altogether where it cannot be said so
+     */
+    public function stretches(array $data): ?array
+    {
+        return $this->operator->stretches($this->against($data));
+    }
+
     /** A found value as a person reads it: an option by its label, money with its currency. */
     public function shown(mixed $found): string
     {

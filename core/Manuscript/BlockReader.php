@@ -110,7 +110,7 @@ final readonly class BlockReader
         $path = Path::of($name);
         try {
             $path = $this->vocabulary->current(Path::of($this->node->string('list')));
-            $list = $this->vocabulary->field($path);
+            $list = $this->vocabulary->list($path);
             if (! $list->type instanceof Type\Items) {
                 $this->reading->faults->add($this->node->below('list'), "\"{$path}\" is not a list but of type {$list->type->name()}");
                 $list = Field::missingList();

@@ -20,6 +20,7 @@ final readonly class Field
      * @param  FieldType|null  $of  for a list of single values: the type of one
      * @param  mixed  $default  of a parameter: its value where none is given, as it would be given; null for none
      * @param  list<string>  $was  the keys that it had before
+     * @param  bool  $indexed  whether records are to be found and sorted by it at once, however many there are
      * @param  Computation|null  $computation  how it gets its value out of other fields; null where it is given
      */
     private function __construct(
@@ -34,6 +35,7 @@ final readonly class Field
         public ?Computation $computation = null,
         public mixed $default = null,
         public array $was = [],
+        public bool $indexed = false,
     ) {
     }
 
@@ -59,6 +61,7 @@ final readonly class Field
             ! $type instanceof Type\Items || $node->has('fields') ? null : FieldTypes::named($node->optionalString('of') ?? 'text'),
             default: $node->raw('default'),
             was: $node->strings('was'),
+            indexed: $node->bool('indexed'),
         );
     }
 
@@ -80,6 +83,23 @@ final readonly class Field
     public static function object(string $key, string $label, array $fields): self
     {
         return new self($key, Caption::of($label, $label), new Type\Group, fields: array_column($fields, null, 'key'));
+    }
+
+    /** All records of a type, as a list; what is secret in them is not named elsewhere. */
+    public static function ofRecords(RecordType $type): self
+    {
+        return new self($type->key, $type->plural, new Type\Items, fields: self::told($type->fields));
+    }
+
+    /**
+     * @param  array<string, Field>  $fields
+     * @return array<string, Field> without those that are secret
+     */
+    private static function told(array $fields): array
+    {
+        $told = array_filter($fields, static fn (self $field): bool => ! $field->type instanceof Type\Secret);
+
+        return array_map(static fn (self $field): self => $field->fields === [] ? $field : new self($field->key, $field->label, $field->type, $field->required, $field->options, $field->zone, self::told($field->fields), $field->of, $field->computation, $field->default, $field->was, $field->indexed), $told);
     }
 
     /** Stands for a list that is not there, so that what is said about its items is not told as a fault of its own. */
@@ -142,7 +162,7 @@ final readonly class Field
     /** The same field under another label. */
     public function called(string $label): self
     {
-        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation, $this->default, $this->was);
+        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation, $this->default, $this->was, $this->indexed);
     }
 
     /** The field that stands for one item of this list, under the name a repeat gives it. */

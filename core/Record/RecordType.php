@@ -108,6 +108,29 @@ final readonly class RecordType
         return $data;
     }
 
+    /**
+     * @return array<string, Field> the fields that records are found and sorted by at once, by path without the type's own key
+     */
+    public function indexed(): array
+    {
+        return self::indexedOf($this->fields, '');
+    }
+
+    /**
+     * @param  array<string, Field>  $fields
+     * @return array<string, Field>
+     */
+    private static function indexedOf(array $fields, string $before): array
+    {
+        $indexed = [];
+        foreach ($fields as $key => $field) {
+            $indexed += $field->indexed && $field->type->isSingle() && ! $field->type instanceof Type\Secret ? [$before.$key => $field] : [];
+            $indexed += $field->type instanceof Type\Group ? self::indexedOf($field->fields, $before.$key.'.') : [];
+        }
+
+        return $indexed;
+    }
+
     /** Whether any of its fields is computed. */
     public function isComputed(): bool
     {

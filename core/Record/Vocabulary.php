@@ -14,24 +14,29 @@ use Herald\Value\Type;
 final readonly class Vocabulary
 {
     /** Names that the core gives to roots; no record type and no repeat item may take them. */
-    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now', 'message'];
+    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now', 'message', 'records'];
+
+    /** Beneath it are the source's records of each kind, as lists that can be gone through and named in no other way: `records.night`. */
+    public const RECORDS = 'records';
 
     /** Words of the language that templates are compiled to; no root may be called so. */
     private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b', 'slots'];
 
     /**
      * @param  non-empty-array<string, Field>  $roots  by name, the record first
+     * @param  array<string, Field>  $kinds  lists of other records, by the key of their type
      */
-    private function __construct(private array $roots)
+    private function __construct(private array $roots, private array $kinds = [])
     {
     }
 
     /**
      * @param  array<string, Field>  $given  the parameters of the notice, by key
+     * @param  array<string, RecordType>  $kinds  those that the source knows, by key, where its records can be listed
      */
-    public static function of(RecordType $type, array $given = []): self
+    public static function of(RecordType $type, array $given = [], array $kinds = []): self
     {
-        return self::ofFields($type->key, $type->name, $type->fields, $given);
+        return new self(self::ofFields($type->key, $type->name, $type->fields, $given)->roots, array_map(Field::ofRecords(...), $kinds));
     }
 
     /**
@@ -122,7 +127,7 @@ final readonly class Vocabulary
             $standing["{$name}_{$what}"] = Field::single("{$name}_{$what}", $label, $type);
         }
 
-        return new self([...$this->roots, $name => $list->item($name), ...$standing]);
+        return new self([...$this->roots, $name => $list->item($name), ...$standing], $this->kinds);
     }
 
     /**
@@ -143,6 +148,28 @@ final readonly class Vocabulary
         return $field;
     }
 
+    /**
+     * The list at a path: one of the record, or all records of a kind.
+     *
+     * @throws UnknownPath as above, also where there is something that is no list
+     */
+    public function list(Path $path): Field
+    {
+        if ($path->root() !== self::RECORDS) {
+            return $this->field($path);
+        }
+
+        return (count($path->segments) === 2 ? $this->kinds[$path->segments[1]] ?? null : null) ?? throw $this->unknown($path);
+    }
+
+    /**
+     * @return array<string, Field> lists of the source's records, by path
+     */
+    public function kinds(): array
+    {
+        return array_column(array_map(static fn (string $key, Field $list): array => [self::RECORDS.".{$key}", $list], array_map(strval(...), array_keys($this->kinds)), $this->kinds), 1, 0);
+    }
+
     /** Whether any field had another key before. */
     public function isRenamed(): bool
     {
@@ -153,7 +180,7 @@ final readonly class Vocabulary
     public function items(mixed $path): Field
     {
         try {
-            $list = $this->field(Path::of(is_string($path) ? $path : ''));
+            $list = $this->list(Path::of(is_string($path) ? $path : ''));
         } catch (UnknownPath|\InvalidArgumentException) {
             return Field::missingList();
         }
@@ -274,7 +301,7 @@ final readonly class Vocabulary
     {
         $nearest = null;
         $best = max(3, intdiv(strlen((string) $path), 3)) + 1;
-        foreach (array_keys($this->paths()) as $known) {
+        foreach ([...array_keys($this->paths()), ...array_keys($this->kinds())] as $known) {
             $distance = levenshtein((string) $path, $known);
             if ($distance < $best) {
                 [$nearest, $best] = [$known, $distance];

@@ -8,12 +8,13 @@ use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\Node;
 use Herald\Manuscript\Selection;
+use Herald\Record\Vocabulary;
 
 /** A message compiled for one language, ready to be filled with data again and again. */
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 9;
+    public const COMPILER = 10;
 
     /**
      * @param  array<value-of<MessagePart>, string>  $sources  Twig source by part
@@ -31,6 +32,28 @@ final readonly class CompiledMessage
         public array $paths,
         public array $brand,
     ) {
+    }
+
+    /**
+     * The records that must be looked for before it is filled.
+     *
+     * @return array<int, Selection> by their number
+     */
+    public function asked(): array
+    {
+        return array_filter($this->selections, static fn (Selection $items): bool => $items->list->root() === Vocabulary::RECORDS);
+    }
+
+    /**
+     * The fields that it reads of what goes by a name.
+     *
+     * @return list<string> the keys of the outermost ones
+     */
+    public function readsOf(string $name): array
+    {
+        $keys = array_map(static fn (string $path): string => explode('.', $path)[1] ?? '', array_filter($this->paths, static fn (string $path): bool => str_starts_with($path, "{$name}.")));
+
+        return array_values(array_unique($keys));
     }
 
     /**

@@ -72,6 +72,7 @@ final class HeraldExtension extends AbstractExtension
     public function getFunctions(): array
     {
         $functions = [new TwigFunction('holds', [$this, 'holds'], ['needs_context' => true]), new TwigFunction('turns', [$this, 'turns']), new TwigFunction('selected', [$this, 'selected'], ['needs_context' => true]), new TwigFunction('summed', [self::class, 'summed'])];
+        $functions[] = new TwigFunction('found', [self::class, 'found'], ['needs_context' => true]);
         $functions[] = new TwigFunction('handed_in', [HandedIn::class, 'pieces'], ['needs_context' => true]);
         $functions[] = new TwigFunction('handed_in_as_html', [HandedIn::class, 'html'], ['needs_context' => true, 'is_safe' => ['html']]);
         $functions[] = new TwigFunction('handed_in_as_text', [HandedIn::class, 'text'], ['needs_context' => true]);
@@ -88,7 +89,7 @@ final class HeraldExtension extends AbstractExtension
      */
     public static function functionNames(): array
     {
-        $names = ['holds', 'turns', 'selected', 'summed', 'handed_in', 'handed_in_as_html', 'handed_in_as_text'];
+        $names = ['holds', 'turns', 'selected', 'summed', 'found', 'handed_in', 'handed_in_as_html', 'handed_in_as_text'];
         foreach (Escape::cases() as $place) {
             foreach (array_keys(Formats::all()) as $format) {
                 $names[] = $place->value.'_as_'.$format;
@@ -120,6 +121,19 @@ final class HeraldExtension extends AbstractExtension
         $language = $this->locality->language;
 
         return $this->selections[$number]->of($list, $context, $this->collators[$language] ??= new \Collator($language));
+    }
+
+    /**
+     * The records that were found for the message's selection of that number.
+     *
+     * @param  array<string, mixed>  $context
+     * @return array<array-key, mixed>
+     */
+    public static function found(array $context, int $number): array
+    {
+        $found = is_array($context['records'] ?? null) ? $context['records'][$number] ?? null : null;
+
+        return is_array($found) ? $found : [];
     }
 
     /**

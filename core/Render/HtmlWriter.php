@@ -14,6 +14,7 @@ use Herald\Manuscript\Group;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
 use Herald\Manuscript\Run;
+use Herald\Manuscript\Selection;
 use Herald\Style\ColourRole;
 use Herald\Style\Element;
 use Herald\Style\Token;
@@ -22,6 +23,8 @@ use Herald\Style\Token;
 final class HtmlWriter extends HtmlWords
 {
     /** A word longer than its line is broken, so that it does not make the message wider than a phone. */
+    private const ABREAST = '<!--[if mso]><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><![endif]-->';
+
     private const BREAKING = ['word-break' => 'break-word'];
 
     /**
@@ -288,17 +291,44 @@ final class HtmlWriter extends HtmlWords
     {
         $width = intdiv($this->width, count($cells));
         $gap = 2 * $this->brand->step;
-        $this->markup('<!--[if mso]><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><![endif]-->');
+        $this->markup(self::ABREAST);
         foreach ($cells as $index => [$when, $write]) {
-            $room = $index === count($cells) - 1 ? 0 : $gap;
-            $this->when($when, function () use ($width, $room, $write): void {
-                $this->markup('<!--[if mso]><td width="'.$width.'" valign="top"><![endif]--><div'.$this->styling->style(['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'vertical-align' => 'top'])
-                    .'><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$this->styling->style(['padding-'.Align::End->side($this->rightToLeft) => $room === 0 ? '0' : $room.'px']).'>');
-                $write($this->within($width - $room));
-                $this->markup('</td></tr></table></div><!--[if mso]></td><![endif]-->');
-            });
+            $this->when($when, fn () => $this->oneAbreast($width, $index === count($cells) - 1 ? 0 : $gap, $write));
         }
         $this->markup('<!--[if mso]></tr></table><![endif]-->');
+    }
+
+    /**
+     * The same for as many things as are gone through, in lines of so many.
+     *
+     * @param  \Closure(self): void  $write
+     * @param  \Closure|null  $empty  writes what stands there when there is none
+     */
+    public function grid(Selection $items, int $abreast, \Closure $write, ?\Closure $empty): void
+    {
+        $this->markup(self::ABREAST);
+        $this->each($items, function () use ($abreast, $write): void {
+            $this->twig->tag("if loop.index0 > 0 and loop.index0 % {$abreast} == 0");
+            $this->markup('<!--[if mso]></tr><tr><![endif]-->');
+            $this->twig->tag('endif');
+            $this->oneAbreast(intdiv($this->width, $abreast), $abreast === 1 ? 0 : 2 * $this->brand->step, $write);
+        }, $empty === null ? null : fn () => $this->oneAbreast($this->width, 0, static function () use ($empty): void {
+            $empty();
+        }));
+        $this->markup('<!--[if mso]></tr></table><![endif]-->');
+    }
+
+    /**
+     * @param  int  $width  in px
+     * @param  int  $room  of it that is left free at the end, in px
+     * @param  \Closure(self): void  $write
+     */
+    private function oneAbreast(int $width, int $room, \Closure $write): void
+    {
+        $this->markup('<!--[if mso]><td width="'.$width.'" valign="top"><![endif]--><div'.$this->styling->style(['display' => 'inline-block', 'width' => '100%', 'max-width' => $width.'px', 'vertical-align' => 'top'])
+            .'><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><td'.$this->styling->style(['padding-'.Align::End->side($this->rightToLeft) => $room === 0 ? '0' : $room.'px']).'>');
+        $write($this->within($width - $room));
+        $this->markup('</td></tr></table></div><!--[if mso]></td><![endif]-->');
     }
 
     /**

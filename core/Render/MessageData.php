@@ -7,6 +7,7 @@ namespace Herald\Render;
 use Herald\Record\Recipient;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
+use Herald\Record\Vocabulary;
 use Herald\Value\Moment;
 
 /** All that a message may name, as plain arrays: what {@see \Herald\Record\Vocabulary} declares, with its values. */
@@ -48,6 +49,16 @@ final readonly class MessageData
             'message' => ['id' => $id],
             'slots' => $slots,
         ], $source);
+    }
+
+    /**
+     * The same with records that were looked for.
+     *
+     * @param  array<int, list<array<string, mixed>>>  $records  by the number of the selection, see {@see CompiledMessage::asked}
+     */
+    public function with(array $records): self
+    {
+        return new self([...$this->data, Vocabulary::RECORDS => $records], $this->source);
     }
 
     /**

@@ -12,6 +12,7 @@ use Herald\Manuscript\Run;
 use Herald\Manuscript\Selection;
 use Herald\Manuscript\Variable;
 use Herald\Record\Path;
+use Herald\Record\Vocabulary;
 
 /** What writing HTML and writing plain text have in common: conditions, repeats, links. */
 abstract class Writer
@@ -156,6 +157,10 @@ abstract class Writer
     /** The Twig expression for the items that are selected of a list. */
     private function selected(Selection $items): string
     {
+        if ($items->list->root() === Vocabulary::RECORDS) {
+            // They were looked for before it is filled.
+            return 'found('.$this->ledger->selection($items).')';
+        }
         $list = $this->ledger->value($items->list);
 
         return $items->isAll() ? $list : 'selected('.$this->ledger->selection($items).", {$list})";

@@ -106,7 +106,7 @@ final readonly class ManifestReader
         $type = $types[$strand->recordType];
         $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
         RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
-        $vocabulary = Vocabulary::of($type, $given);
+        $vocabulary = Vocabulary::of($type, $given, $types);
         $audience = Audience::from($node->string('audience'));
         $for = $node->optionalString('for');
         $required = $node->node('required');

@@ -108,6 +108,26 @@ final class LarkmoorRecords
     }
 
     /**
+     * The dome nights of the weeks before and after the day, some of them full.
+     *
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
+    public function nights(): array
+    {
+        $this->random = new Randomizer(new Mt19937(88));
+        $nights = [];
+        for ($n = -4; $n < 14; $n++) {
+            $starts = $this->now->setTime(20, 0)->modify((3 * $n + 2).' days')->modify('+'.$this->random->getInt(0, 2).' hours');
+            $nights[] = ['type' => 'night', 'data' => [
+                'number' => 'N-'.(500 + $n), 'programme' => self::PROGRAMMES[($n + 5) % 5], 'dome' => $this->pick(['Great Dome', 'East Dome', 'Little Dome']), 'starts_at' => self::moment($starts), 'zone' => 'Europe/Dublin',
+                'places' => $this->pick([0, 3, 8, 12, 20]), 'price' => self::money('18', 'EUR'), 'picture' => "{$this->base}/demo/night.png", 'page' => 'https://larkmoor.example.org/nights/'.(500 + $n),
+            ]];
+        }
+
+        return $nights;
+    }
+
+    /**
      * @return list<array<string, mixed>>
      */
     private function awkwardOrders(): array

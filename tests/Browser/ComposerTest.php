@@ -149,7 +149,7 @@ final class ComposerTest extends BrowserTestCase
         $this->writeIn('Text: Words', 'A question? Answer this message.');
         $this->writeIn('Button: Label', 'See your order');
         $this->see('grave', '//header');
-        $this->press('2 findings 2 grave');
+        $this->press('3 findings 2 grave');
         $this->press('Lead to “Order page”');
         $this->see('Order page', '//*[@aria-label="Button: Leads to"]');
 

@@ -55,7 +55,7 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
         PublishTemplate::from($source, Json::ofFile(database_path('demo/night-blue-receipt.json')));
         $records = new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1');
-        LoadRecords::from($source, [$this->file(array_slice($records->orders(), -14)), $this->file(array_slice($records->bookings(), -6)), $this->file(array_slice($records->accounts(), 0, 6))]);
+        LoadRecords::from($source, [$this->file(array_slice($records->orders(), -14)), $this->file(array_slice($records->bookings(), -6)), $this->file($records->nights()), $this->file(array_slice($records->accounts(), 0, 6))]);
 
         return $source;
     }

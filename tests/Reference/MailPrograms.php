@@ -178,6 +178,7 @@ final class MailPrograms
                     'space' => ['height' => 24],
                     'note' => ['label' => 'a', 'text' => $text],
                     'slot' => ['slot' => 'content'],
+                    'others' => ['list' => 'visit.items', 'abreast' => ['start' => 1, 'center' => 2, 'end' => 3][$align], 'blocks' => [['id' => "o-{$align}", 'type' => 'picture', 'source' => 'https://example.org/a.png', 'alternative' => 'A'], ['id' => "o-{$align}-t", 'type' => 'text', 'text' => '{item.name}']]],
                     'section' => ['blocks' => [['id' => "s-{$align}", 'type' => 'text', 'text' => $text, 'small' => true]]],
                     'columns' => ['columns' => [['id' => "c-{$align}-1", 'blocks' => []], ['id' => "c-{$align}-2", 'blocks' => []]]],
                     'choice' => ['branches' => [['id' => "ch-{$align}", 'when' => ['path' => 'visit.paid', 'operator' => 'is', 'value' => true], 'blocks' => []]]],

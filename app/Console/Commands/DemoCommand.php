@@ -46,7 +46,7 @@ final class DemoCommand extends Command
         $now = is_string($today) ? Carbon::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
         $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
-        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'accounts' => $records->accounts()]);
+        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'nights' => $records->nights(), 'accounts' => $records->accounts()]);
         foreach (['night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }

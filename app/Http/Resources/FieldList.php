@@ -23,6 +23,13 @@ final class FieldList
             array_push($lines, ...self::lines((string) $name, $field, 0, null, $language));
         }
 
+        foreach ($vocabulary->kinds() as $path => $list) {
+            foreach (self::lines($path, $list, 0, null, $language) as $line) {
+                // A list of records is gone through, and not named.
+                $lines[] = $line['path'] === $path ? [...$line, 'single' => false] : $line;
+            }
+        }
+
         return $lines;
     }
 

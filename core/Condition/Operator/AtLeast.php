@@ -19,6 +19,11 @@ final class AtLeast extends InOrder
         return self::isInTime($type) ? 'is on or after' : 'is at least';
     }
 
+    public function stretches(mixed $value): array
+    {
+        return [[$value, null]];
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         $order = Order::of($found, $value, $type);

@@ -19,6 +19,11 @@ final class AtMost extends InOrder
         return self::isInTime($type) ? 'is on or before' : 'is at most';
     }
 
+    public function stretches(mixed $value): array
+    {
+        return [[null, $value]];
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         $order = Order::of($found, $value, $type);

@@ -24,6 +24,11 @@ final class Between extends InOrder
         return Takes::Two;
     }
 
+    public function stretches(mixed $value): ?array
+    {
+        return is_array($value) ? [[$value[0] ?? null, $value[1] ?? null]] : null;
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         [$least, $most] = is_array($value) ? [$value[0] ?? null, $value[1] ?? null] : [null, null];

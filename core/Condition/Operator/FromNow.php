@@ -41,6 +41,16 @@ abstract class FromNow extends Operator
         return ['from' => $today->modify("{$from} days")->format('Y-m-d'), 'to' => $today->modify("{$to} days")->format('Y-m-d'), 'zone' => $zone];
     }
 
+    /** A day more at both ends: a day of one time zone touches three of another. */
+    public function stretches(mixed $value): ?array
+    {
+        if (! is_array($value) || ! is_string($value['from'] ?? null) || ! is_string($value['to'] ?? null)) {
+            return [];
+        }
+
+        return [[Moment::of($value['from'])?->modify('-1 day')->format('Y-m-d'), Moment::of($value['to'])?->modify('+2 days')->format('Y-m-d')]];
+    }
+
     /** The value as {@see days} makes it. */
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {

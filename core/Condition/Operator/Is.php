@@ -19,6 +19,11 @@ final class Is extends OfOneValue
         return 'is';
     }
 
+    public function stretches(mixed $value): array
+    {
+        return [[$value, $value]];
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         return Order::of($found, $value, $type) === 0;

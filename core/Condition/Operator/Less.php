@@ -19,6 +19,11 @@ final class Less extends InOrder
         return self::isInTime($type) ? 'is before' : 'is less than';
     }
 
+    public function stretches(mixed $value): array
+    {
+        return [[null, $value]];
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         return Order::of($found, $value, $type) === -1;

@@ -19,6 +19,11 @@ final class More extends InOrder
         return self::isInTime($type) ? 'is after' : 'is more than';
     }
 
+    public function stretches(mixed $value): array
+    {
+        return [[$value, null]];
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         return Order::of($found, $value, $type) === 1;

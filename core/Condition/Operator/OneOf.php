@@ -24,6 +24,11 @@ final class OneOf extends OfOneValue
         return Takes::Several;
     }
 
+    public function stretches(mixed $value): array
+    {
+        return array_map(static fn (mixed $one): array => [$one, $one], is_array($value) ? array_values($value) : []);
+    }
+
     public function holds(mixed $found, mixed $value, FieldType $type): bool
     {
         foreach (is_array($value) ? $value : [] as $one) {

@@ -25,6 +25,16 @@ abstract class Operator
      */
     abstract public function holds(mixed $found, mixed $value, FieldType $type): bool;
 
+    /**
+     * Between which values what is found must lie so that it can hold, for who looks for it in an index.
+     *
+     * @return list<array{mixed, mixed}>|null least and greatest of each stretch, null for none; null altogether where it cannot be said so
+     */
+    public function stretches(mixed $value): ?array
+    {
+        return null;
+    }
+
     /** What it is compared with. */
     public function takes(): Takes
     {

@@ -90,7 +90,7 @@ final class DeskController
         $faults = new Faults;
         $data = $desk->type->computed(RecordReader::read($desk->type, $record->data, $record->key), $now, $source->zone, $faults);
         $lines = $sheet->lines($desk->type->fields, $data, $desk->type->key);
-        foreach ($lines as $line) {
+        foreach ([...$lines, ...self::ofOthers($desk, $sheet, $now)] as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
                 $path = preg_replace('#/1#', '.*', $line->path);
                 $values[$path] = $line->value;
@@ -138,6 +138,23 @@ final class DeskController
             'slots' => array_map(static fn (HandedOver $slot): array => ['key' => $slot->slot->key, 'at' => $slot->at?->toIso8601ZuluString(), 'fault' => $slot->fault, 'empty' => $slot->pieces === []], array_values($rendering->slots)),
             'around' => self::around($desk, $document->data),
         ]);
+    }
+
+    /**
+     * Of each kind of records that can be listed, what the newest says.
+     *
+     * @return list<DataSheetLine>
+     */
+    private static function ofOthers(TemplateDesk $desk, DataSheet $sheet, string $now): array
+    {
+        $lines = [];
+        foreach ($desk->vocabulary->kinds() as $path => $list) {
+            $type = $desk->manifest->recordTypes[$list->key];
+            $data = $desk->source->newestRecord($type)?->read($type);
+            array_push($lines, ...($data === null ? [] : $sheet->lines($list->fields, $type->computed($data, $now, $desk->manifest->source->zone), $path.'/1')));
+        }
+
+        return $lines;
     }
 
     /** What the checks say of what has been written so far. */
