@@ -75,10 +75,12 @@ final readonly class Notice
     /**
      * Blocks with places for what add-ons hand in: before the items where there are any, else at the end.
      *
-     * @param  list<mixed>  $blocks
-     * @return list<mixed>
+     * @template T
+     *
+     * @param  list<T>  $blocks
+     * @return list<T|array{id: string, type: string, slot: string}>
      */
-    private function withPlaces(array $blocks): array
+    public function withPlaces(array $blocks): array
     {
         $items = array_search(LineItems::type(), array_column($blocks, 'type'), true);
         $places = array_map(static fn (Slot $slot): array => ['id' => "place-{$slot->key}", 'type' => Place::type(), 'slot' => $slot->key], array_values($this->slots));
