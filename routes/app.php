@@ -14,6 +14,7 @@ use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\ReplacementController;
 use App\Http\Controllers\App\RunningOrderController;
 use App\Http\Controllers\App\SessionController;
+use App\Http\Controllers\App\StarterController;
 use App\Http\Controllers\App\TemplateController;
 use App\Models\DocumentKind;
 use App\Models\User;
@@ -47,6 +48,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('records', [RecordController::class, 'index']);
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
     Route::get('templates', [TemplateController::class, 'index']);
+    Route::get('starters', [StarterController::class, 'index']);
     Route::get('templates/{key}/desk', [DeskController::class, 'show']);
     Route::get('templates/{key}/sheet', [DeskController::class, 'sheet']);
     // These look at what is sent with them and change nothing.
@@ -85,6 +87,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('fields/{type}', [FieldController::class, 'store']);
         Route::post('fields/{type}/trial', [FieldController::class, 'tried'])->middleware('throttle:stage');
         Route::delete('fields/{type}/{key}', [FieldController::class, 'destroy']);
+        Route::post('templates/{key}/starter', [StarterController::class, 'over'])->middleware('throttle:stage');
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
         Route::post('blocks', [DeskController::class, 'blocks'])->middleware('throttle:stage');
         Route::post('pasted', [DeskController::class, 'pasted'])->middleware('throttle:stage');

@@ -10,25 +10,26 @@ use App\Models\User;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Notice\Notice as Declared;
+use Herald\Starter\Starter;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 
-/** Begins a template: from a notice's built-in words, as a copy of another template, or blank. Its first draft remembers from what. */
+/** Begins a template: from a notice's built-in words, as a copy of another template, from a starter, or blank. Its first draft remembers from what. */
 final readonly class BeginTemplate
 {
-    private function __construct(private Source $source, private ?Declared $notice, private ?TemplateDesk $copied)
+    private function __construct(private Source $source, private ?Declared $notice, private ?TemplateDesk $copied, private ?Starter $starter)
     {
     }
 
     /**
-     * @param  array{name: string, folder?: string|null, from: string, notice?: string|null, template?: string|null, record_type?: string|null}  $asked
+     * @param  array{name: string, folder?: string|null, from: string, starter?: string|null, notice?: string|null, template?: string|null, record_type?: string|null}  $asked
      *
      * @throws ValidationException when what it is to begin with is not there, or does not go together
      */
     public static function of(Source $source, array $asked, ?User $person): Template
     {
         $notice = ($asked['notice'] ?? null) === null ? null : ($source->manifest()->notices[$asked['notice']] ?? throw self::refused('There is no such notice.'));
-        $begun = new self($source, $notice, $asked['from'] === 'copy' ? TemplateDesk::of($source, (string) ($asked['template'] ?? '')) : null);
+        $begun = new self($source, $notice, $asked['from'] === 'copy' ? TemplateDesk::of($source, (string) ($asked['template'] ?? '')) : null, $asked['from'] === 'starter' ? Starter::all()[$asked['starter'] ?? ''] ?? null : null);
         if ($asked['from'] === 'built_in' && $notice === null) {
             throw self::refused('Choose the notice whose words to begin with.');
         }
@@ -50,10 +51,12 @@ final readonly class BeginTemplate
     {
         $key = Drafts::freeKey($this->source->templates()->getQuery(), $name, 'template');
         $manifest = $this->source->manifest();
+        $blank = ['format' => 'velvet-herald/template', 'version' => 1, 'language' => $manifest->source->defaultLanguage, 'envelope' => ['subject' => []], 'manuscript' => []];
         [$base, $begunFrom] = match ($from) {
             'built_in' => [$this->notice?->toTemplate($key, $name, '', $manifest->source->defaultLanguage) ?? [], ['notice' => $this->notice?->key, 'words' => $this->notice?->builtIns->hashes]],
             'copy' => [$this->copied?->document() ?? [], ['template' => $this->copied?->template->key, 'version' => $this->copied?->template->latestVersion?->number]],
-            default => [['format' => 'velvet-herald/template', 'version' => 1, 'language' => $manifest->source->defaultLanguage, 'envelope' => ['subject' => []], 'manuscript' => []], null],
+            'starter' => [$this->starter === null ? $blank : (new FromStarter($this->source, $this->notice, $manifest->recordTypes[$type]))->over($blank, $this->starter), ['starter' => $this->starter?->key]],
+            default => [$blank, null],
         };
         $document = Json::ofArray([
             ...array_diff_key($base, ['folder' => 1, 'notice' => 1]), 'key' => $key, 'name' => $name, 'record_type' => $type, ...($this->notice === null ? [] : ['notice' => $this->notice->key]),

@@ -55,11 +55,13 @@ final readonly class Others implements Written
     {
         $kinds = $vocabulary->kinds();
         $own = Vocabulary::RECORDS.'.'.array_key_first($vocabulary->roots());
-        // Mostly something else than the record itself is looked for.
-        $path = array_key_first(array_diff_key($kinds, [$own => 1])) ?? array_key_first($kinds);
-        if ($path === null) {
+        if ($kinds === []) {
             return null;
         }
+        // Mostly something to look at and to go to is listed, and something else than the record itself.
+        $has = static fn (Field $kind, string $type): int => array_filter($kind->fields, static fn (Field $field): bool => $field->type instanceof $type) === [] ? 0 : 1;
+        uksort($kinds, static fn (string $one, string $other): int => [$has($kinds[$other], Type\Picture::class), $one === $own, $has($kinds[$other], Type\Url::class)] <=> [$has($kinds[$one], Type\Picture::class), $other === $own, $has($kinds[$one], Type\Url::class)]);
+        $path = array_key_first($kinds);
         $kind = $kinds[$path];
         $name = ! isset($vocabulary->roots()[$kind->key]) && Vocabulary::mayBeCalled($kind->key) ? $kind->key : 'other';
         $first = static fn (string $type, string $keys = '/./'): ?string => array_key_first(array_filter($kind->fields, static fn (Field $field): bool => $field->type instanceof $type && preg_match($keys, $field->key) === 1));

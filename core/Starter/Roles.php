@@ -24,6 +24,7 @@ final readonly class Roles
         'when' => [[Type\DateTime::class, '/^(starts?|begins?|due|from|departs?)/'], [Type\Date::class, '/^(starts?|begins?|due|from|day)/'], [Type\DateTime::class, '/until|expires/'], [Type\DateTime::class, '/./'], [Type\Date::class, '/./']],
         'total' => [[Type\Money::class, '/^(total|grand_total|amount|price)$/'], [Type\Money::class, '/./']],
         'code' => [[Type\Text::class, '/(code|voucher|coupon|pin|reference|number)$/']],
+        'link' => [[Type\Url::class, '/^(page|link|url|website)$/'], [Type\Url::class, '/./']],
         'where' => [[Type\Text::class, '/^(dome|room|hall|place|venue|location|site|meeting_point)$/']],
     ];
 
@@ -47,9 +48,9 @@ final readonly class Roles
                 }
             }
         }
-        $link = $notice->requiredLinks[0] ?? array_key_first(array_filter($fields, static fn (Field $field): bool => $field->type instanceof Type\Url));
+        $required = $notice->requiredLinks[0] ?? null;
 
-        return new self([...$paths, ...($link === null ? [] : ['link' => $link])]);
+        return new self([...$paths, ...($required === null ? [] : ['link' => $required])]);
     }
 
     /** Null where the record has nothing of the kind. */

@@ -170,9 +170,11 @@ final readonly class Starter
         foreach ([...$notice->requiredVariables, ...$notice->requiredLinks] as $path) {
             if (($named[$path] ?? false) === false) {
                 $label = [['text' => $notice->vocabulary->field(Path::of($path))->label->in('en')]];
-                $blocks[] = in_array($path, $notice->requiredLinks, true)
+                // Among the first words, not beneath the signature.
+                $after = array_search(Text::type(), array_column($blocks, 'type'), true);
+                array_splice($blocks, is_int($after) ? $after + 1 : count($blocks), 0, [in_array($path, $notice->requiredLinks, true)
                     ? ['type' => Button::type(), 'id' => 'x', 'label' => $label, 'link' => [['variable' => $path]]]
-                    : ['type' => Text::type(), 'id' => 'x', 'text' => [...$label, ['text' => ': '], ['variable' => $path]]];
+                    : ['type' => Text::type(), 'id' => 'x', 'text' => [...$label, ['text' => ': '], ['variable' => $path]]]]);
             }
         }
 

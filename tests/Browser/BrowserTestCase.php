@@ -268,6 +268,21 @@ abstract class BrowserTestCase extends TestCase
         self::assertSame([], $found, $this->driver->getCurrentURL());
     }
 
+    protected function addBlock(string $name): void
+    {
+        $this->click('(//button[normalize-space(.)="Put in a block"])[last()]');
+        $this->click("//dialog[@open]//*[@cmdk-item][normalize-space(.)='{$name}']");
+        $this->element("//*[@data-frame][@aria-label='{$name}']");
+    }
+
+    /**
+     * @return array<string, mixed> its data
+     */
+    protected function booking(string $key): array
+    {
+        return json_decode((string) $this->stack->rows("select data from records where key = '{$key}'")[0]['data'], true);
+    }
+
     /** Puts words in place of what a field says. */
     protected function fill(RemoteWebElement $input, string $words): void
     {

@@ -565,13 +565,6 @@ final class ComposerTest extends BrowserTestCase
         $this->fill($input, $value);
     }
 
-    private function addBlock(string $name): void
-    {
-        $this->click('(//button[normalize-space(.)="Put in a block"])[last()]');
-        $this->click("//dialog[@open]//*[@cmdk-item][normalize-space(.)='{$name}']");
-        $this->element("//*[@data-frame][@aria-label='{$name}']");
-    }
-
     /** Puts a field at the caret, from the data sheet. */
     private function field(string $search, string $label): void
     {
@@ -643,14 +636,6 @@ final class ComposerTest extends BrowserTestCase
     private function waitForStage(string $words): void
     {
         $this->seeOnStage($words, self::STAGE);
-    }
-
-    /**
-     * @return array<string, mixed> its data
-     */
-    private function booking(string $key): array
-    {
-        return json_decode((string) $this->stack->rows("select data from records where key = '{$key}'")[0]['data'], true);
     }
 
     /**

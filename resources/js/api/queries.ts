@@ -21,6 +21,7 @@ export const queries = {
     record: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path], queryFn: () => got(api.GET('/records/{type}/{key}', { params: { path } })) }),
     consequences: (path: { type: string; key: string }, revision: number, changes: Schemas['Changes']) =>
         queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),
+    starters: (query: { notice?: string; record_type?: string; record?: string; brand?: string }) => queryOptions({ queryKey: ['starters', query], queryFn: () => got(api.GET('/starters', { params: { query } })), staleTime: 60_000 }),
     templates: (query: { search?: string; archived?: 1 }) => queryOptions({ queryKey: ['templates', query], queryFn: () => got(api.GET('/templates', { params: { query } })), placeholderData: keepPreviousData }),
     template: (key: string) => queryOptions({ queryKey: ['composing', key], queryFn: () => got(api.GET('/templates/{key}', { params: { path: { key } } })), ...IN_HAND }),
     desk: (key: string) => queryOptions({ queryKey: ['composing', key, 'desk'], queryFn: () => got(api.GET('/templates/{key}/desk', { params: { path: { key } } })), ...BESIDE }),

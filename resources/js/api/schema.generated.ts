@@ -482,6 +482,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ready-made messages to begin with, as they would be for a notice or for a kind of record */
+        get: operations["starters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates/{key}/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has been written so far, with a starter in its place */
+        post: operations["takeStarter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/templates/{key}/plain": {
         parameters: {
             query?: never;
@@ -1289,7 +1323,9 @@ export interface components {
             name: string;
             folder?: string | null;
             /** @enum {string} */
-            from: "built_in" | "copy" | "blank";
+            from: "built_in" | "copy" | "starter" | "blank";
+            /** @description the key of the one to begin with */
+            starter?: string | null;
             /** @description the one to write for */
             notice?: string | null;
             /** @description the one to copy */
@@ -2831,6 +2867,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Findings"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    starters: {
+        parameters: {
+            query?: {
+                notice?: string;
+                /** @description where there is no notice */
+                record_type?: string;
+                /** @description the one they are shown with; the newest when absent */
+                record?: string;
+                /** @description the key of the brand that is worn; the default one when absent */
+                brand?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All starters */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description null where there is none of the kind */
+                        record: string | null;
+                        starters: {
+                            key: string;
+                            name: string;
+                            about: string;
+                            dark: boolean;
+                            /** @description where its true message is */
+                            html_at: string | null;
+                        }[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeStarter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                    starter: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        document: components["schemas"]["Document"];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

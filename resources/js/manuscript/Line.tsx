@@ -163,6 +163,20 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
         }
     }, [runs, rich]);
 
+    // What is known of its variables came later than the line itself, or has changed.
+    const chips = JSON.stringify(runs.filter((run) => run.variable).map(describing(desk, scope)));
+    const described = useRef({ runs, chips });
+    useEffect(() => {
+        const { current: view } = editor;
+        if (view && described.current.runs === runs && described.current.chips !== chips && !view.view.composing) {
+            const { from, to } = view.state.selection;
+            // A chip that stands there is not drawn anew for being the same: it goes, and comes again.
+            view.commands.setContent('', { emitUpdate: false });
+            view.chain().setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false }).setTextSelection({ from, to }).run();
+        }
+        described.current = { runs, chips };
+    }, [runs, chips, rich]);
+
     // The same line taken again: where two texts became one.
     const hand = useComposer((state) => state.hand);
     const placed = useRef(hand);

@@ -1,4 +1,4 @@
-import { ListTree, Replace } from 'lucide-react';
+import { LayoutTemplate, ListTree, Replace } from 'lucide-react';
 import { Link } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { useMayPublish } from '../../parts/useSession';
@@ -7,7 +7,7 @@ import { type Finding } from '../../manuscript/desk';
 import { type Saved } from '../../drafts/saving';
 import { useComposer } from '../../manuscript/store';
 
-type Opening = 'findings' | 'proof' | 'versions' | 'replace';
+type Opening = 'findings' | 'proof' | 'versions' | 'replace' | 'starters';
 
 export function ComposerBar({
     line,
@@ -67,6 +67,11 @@ export function ComposerBar({
                 <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Outline" title="Outline (F6)" aria-pressed={outline} onClick={toggleOutline}>
                     <ListTree size={16} aria-hidden="true" />
                 </button>
+                {mayEdit && (
+                    <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Starters" title="Begin with a starter" onClick={() => open('starters')}>
+                        <LayoutTemplate size={16} aria-hidden="true" />
+                    </button>
+                )}
                 {mayEdit && (
                     <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Find and replace" title="Find and replace (F7)" onClick={() => open('replace')}>
                         <Replace size={16} aria-hidden="true" />

@@ -7,10 +7,11 @@ import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
 import { Palette } from '../../parts/Palette';
 import { queries } from '../../api/queries';
+import { StarterGallery } from '../../drafts/Starters';
 
 type From = Schemas['NewTemplate']['from'];
 
-/** A new template: from a notice's built-in words, as a copy of another, or blank. Opens it when it is there. */
+/** A new template: from a notice's built-in words, from a starter, as a copy of another, or blank. Opens it when it is there. */
 export function BeginTemplate({ notice, name, copy, words }: { notice?: string; name?: string; copy?: { key: string; name: string }; words?: string }) {
     const [open, setOpen] = useState(false);
 
@@ -31,10 +32,11 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
     const [from, setFrom] = useState<From>(copy ? 'copy' : 'built_in');
     const [chosen, setChosen] = useState(notice ?? '');
     const [template, setTemplate] = useState(copy?.key ?? '');
+    const [starter, setStarter] = useState('');
     const order = useQuery({ ...queries.runningOrder(), enabled: !notice && !copy });
     const templates = useQuery({ ...queries.templates({}), enabled: !copy });
     const begin = useMutation({
-        mutationFn: () => got(api.POST('/templates', { body: { name, from, notice: chosen || null, template: from === 'copy' ? template : null } })),
+        mutationFn: () => got(api.POST('/templates', { body: { name, from, notice: chosen || null, template: from === 'copy' ? template : null, starter: from === 'starter' ? starter : null } })),
         onSuccess: async (made) => {
             await client.invalidateQueries({ queryKey: ['templates'] });
             await navigate(`/templates/${made.key}`);
@@ -45,10 +47,11 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
     return (
         <Dialog
             open
+            wide={from === 'starter'}
             close={close}
             title={copy ? `Duplicate ${copy.name}` : 'Begin a template'}
             actions={
-                <button type="submit" form="begin" className="btn btn-sm btn-primary" disabled={begin.isPending || (!copy && chosen === '')}>
+                <button type="submit" form="begin" className="btn btn-sm btn-primary" disabled={begin.isPending || (!copy && chosen === '') || (from === 'starter' && starter === '')}>
                     {copy ? 'Duplicate' : 'Begin'}
                 </button>
             }
@@ -78,16 +81,18 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
                             {(
                                 [
                                     ['built_in', 'the built-in words'],
+                                    ['starter', 'a starter'],
                                     ['copy', 'a copy of another template'],
                                     ['blank', 'nothing'],
                                 ] as const
                             ).map(([value, words]) => (
-                                <label key={value} className="flex gap-2 items-center">
+                                <label key={value} className="flex gap-2 items-center min-h-6">
                                     <input type="radio" name="from" className="radio radio-xs radio-primary" checked={from === value} onChange={() => setFrom(value)} />
                                     {words}
                                 </label>
                             ))}
                         </fieldset>
+                        {from === 'starter' && (chosen ? <StarterGallery asked={{ notice: chosen }} chosen={starter} choose={setStarter} /> : <p className="text-muted">Choose the notice first: each starter is shown with a record of it.</p>)}
                         {from === 'copy' && (
                             <label className="grid gap-1">
                                 Template
