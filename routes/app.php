@@ -10,6 +10,7 @@ use App\Http\Controllers\App\FieldController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Controllers\App\PeopleController;
+use App\Http\Controllers\App\PicturesController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\ReplacementController;
 use App\Http\Controllers\App\RunningOrderController;
@@ -72,6 +73,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     }
     Route::get('brands', [BrandController::class, 'index']);
     Route::get('brands/{key}/desk', [BrandDesignController::class, 'desk']);
+    Route::get('pictures', [PicturesController::class, 'index']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);
     Route::get('letters', [LetterController::class, 'index']);
@@ -94,6 +96,11 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('templates/{key}/proof', [DeskController::class, 'proof'])->middleware('throttle:proof');
         Route::post('brands', [BrandController::class, 'store']);
         Route::patch('brands/{key}', [BrandController::class, 'update']);
+        Route::patch('pictures/{name}', [PicturesController::class, 'update']);
+        Route::delete('pictures/{name}', [PicturesController::class, 'destroy']);
+        Route::post('pictures/{name}/width', [PicturesController::class, 'fit'])->middleware('throttle:pictures');
+        Route::post('pictures/{name}/replacement', [PicturesController::class, 'replace']);
+        Route::post('pictures/{name}/replacement/trial', [PicturesController::class, 'foresee'])->middleware('throttle:stage');
         Route::post('pictures', [BrandDesignController::class, 'picture'])->middleware('throttle:pictures');
         Route::post('pictures/proposal', [BrandDesignController::class, 'proposal'])->middleware('throttle:pictures');
     });

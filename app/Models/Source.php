@@ -94,6 +94,12 @@ final class Source extends Model
         return Json::ofArray([...$outline->data, 'source' => $source, 'record_types' => $types], "manifest of {$this->key}");
     }
 
+    /** @return HasMany<Picture, $this> */
+    public function pictures(): HasMany
+    {
+        return $this->hasMany(Picture::class);
+    }
+
     /** @return HasMany<OwnField, $this> */
     public function ownFields(): HasMany
     {

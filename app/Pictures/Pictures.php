@@ -12,6 +12,9 @@ use Illuminate\Contracts\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
+use Intervention\Image\Constraint;
+use Intervention\Image\Image;
+use Intervention\Image\ImageManager;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
@@ -54,7 +57,7 @@ final class Pictures
     public static function take(Source $source, string $bytes, string $called, ?User $user): Picture
     {
         $picture = self::decoded(self::isSvg($bytes) ? self::drawn($bytes) : $bytes);
-        $picture = self::resized($picture, min(self::WIDEST, imagesx($picture)));
+        $picture = self::resized($picture, self::WIDEST);
         $photograph = getimagesizefromstring($bytes);
         $kind = is_array($photograph) && $photograph[2] === IMAGETYPE_JPEG ? 'jpg' : 'png';
         $bytes = self::encoded($picture, $kind);
@@ -63,7 +66,7 @@ final class Pictures
         self::fit($name, self::SHOWN);
 
         return Picture::query()->firstOrCreate(['source_id' => $source->id, 'name' => $name], [
-            'width' => imagesx($picture), 'height' => imagesy($picture), 'called' => Str::limit(Clean::line(basename(mb_scrub($called, 'UTF-8'))), 200), 'user_id' => $user?->id,
+            'width' => $picture->width(), 'height' => $picture->height(), 'weight' => strlen($bytes), 'called' => Str::limit(Clean::line(basename(mb_scrub($called, 'UTF-8'))), 200), 'user_id' => $user?->id,
         ]);
     }
 
@@ -76,13 +79,28 @@ final class Pictures
         }
         $bytes = self::bytes($name);
         $picture = self::decoded($bytes);
-        $disk->put("pictures/{$width}/{$name}", imagesx($picture) <= $width ? $bytes : self::encoded(self::resized($picture, $width), str_ends_with($name, '.jpg') ? 'jpg' : 'png'));
+        $disk->put("pictures/{$width}/{$name}", $picture->width() <= $width ? $bytes : self::encoded(self::resized($picture, $width), str_ends_with($name, '.jpg') ? 'jpg' : 'png'));
     }
 
     /** The bytes of a picture as it was taken in. */
     public static function bytes(string $name): string
     {
         return self::disk()->get("pictures/{$name}") ?? '';
+    }
+
+    /** The address of a picture in a width, which is made ready. */
+    public static function addressOf(string $name, int $width): string
+    {
+        self::fit($name, $width);
+
+        return self::address()."{$width}/{$name}";
+    }
+
+    /** Takes it out of the store, in all widths. */
+    public static function remove(string $name): void
+    {
+        $disk = self::disk();
+        $disk->delete(["pictures/{$name}", ...array_map(static fn (string $folder): string => "{$folder}/{$name}", $disk->directories('pictures'))]);
     }
 
     /** How heavy it is in a width it was made ready in, in bytes. */
@@ -123,7 +141,7 @@ final class Pictures
         return $process->isSuccessful() ? $process->getOutput() : throw self::refused('This SVG cannot be drawn. Save it as PNG.');
     }
 
-    private static function decoded(string $bytes): \GdImage
+    private static function decoded(string $bytes): Image
     {
         $size = @getimagesizefromstring($bytes);
         if ($size === false || ! in_array($size[2], [IMAGETYPE_PNG, IMAGETYPE_JPEG, IMAGETYPE_GIF, IMAGETYPE_WEBP], true)) {
@@ -132,52 +150,41 @@ final class Pictures
         if ($size[0] * $size[1] > self::MOST_PIXELS) {
             throw self::refused("This picture has {$size[0]} times {$size[1]} pixels; ".(self::MOST_PIXELS / 1_000_000).' million are the most.');
         }
-        $picture = @imagecreatefromstring($bytes);
-        if ($picture === false) {
+        try {
+            $picture = (new ImageManager(['driver' => 'gd']))->make($bytes);
+        } catch (\Throwable) {
             throw self::refused('This picture is damaged and cannot be read.');
         }
-        imagepalettetotruecolor($picture);
-        imagesavealpha($picture, true);
 
-        return $size[2] === IMAGETYPE_JPEG ? self::upright($picture, $bytes) : $picture;
+        return $size[2] === IMAGETYPE_JPEG ? $picture->rotate(self::turned($bytes)) : $picture;
     }
 
-    /** A photograph as it was taken: cameras lay it down as they were held and note by how much it is turned (EXIF, Orientation). */
-    private static function upright(\GdImage $picture, string $bytes): \GdImage
+    /** By how many degrees a photograph is to be turned: cameras lay it down as they were held, and note it (EXIF, Orientation). */
+    private static function turned(string $bytes): int
     {
         $stream = fopen('php://memory', 'r+b') ?: throw new \RuntimeException('There is no room for the picture');
         fwrite($stream, $bytes);
         rewind($stream);
         $noted = function_exists('exif_read_data') ? @exif_read_data($stream) : false;
-        $turned = [3 => 180, 6 => -90, 8 => 90][is_array($noted) && is_int($noted['Orientation'] ?? null) ? $noted['Orientation'] : 1] ?? 0;
-        $upright = $turned === 0 ? $picture : imagerotate($picture, $turned, 0);
 
-        return $upright === false ? $picture : $upright;
+        return [3 => 180, 6 => -90, 8 => 90][is_array($noted) && is_int($noted['Orientation'] ?? null) ? $noted['Orientation'] : 1] ?? 0;
     }
 
-    private static function resized(\GdImage $picture, int $width): \GdImage
+    /** The same, no wider than that. */
+    private static function resized(Image $picture, int $width): Image
     {
-        if ($width === imagesx($picture)) {
-            return $picture;
-        }
-        $height = max(1, (int) round(imagesy($picture) * $width / imagesx($picture)));
-        $smaller = imagecreatetruecolor(max(1, $width), $height) ?: throw new \RuntimeException('There is no room for the picture');
-        imagealphablending($smaller, false);
-        imagesavealpha($smaller, true);
-        imagecopyresampled($smaller, $picture, 0, 0, 0, 0, $width, $height, imagesx($picture), imagesy($picture));
-
-        return $smaller;
+        return $picture->resize($width, null, static function (Constraint $keeping): void {
+            $keeping->aspectRatio();
+            $keeping->upsize();
+        });
     }
 
     /**
      * @param  'jpg'|'png'  $kind
      */
-    private static function encoded(\GdImage $picture, string $kind): string
+    private static function encoded(Image $picture, string $kind): string
     {
-        ob_start();
-        $kind === 'jpg' ? imagejpeg($picture, null, 86) : imagepng($picture, null, 9);
-
-        return (string) ob_get_clean();
+        return (string) $picture->encode($kind, 86);
     }
 
     private static function refused(string $reason): ValidationException

@@ -102,10 +102,9 @@ final class BrandDesignController
 
         Audit::note($request->user(), 'picture', "The picture “{$picture->called}” was put in", $picture, $source);
         $loaded = Logo::DENSITY * (int) ($asked['width'] ?? 720);
-        Pictures::fit($picture->name, $loaded);
 
         return response()->json([
-            'name' => $picture->name, 'width' => $picture->width, 'height' => $picture->height, 'called' => $picture->called, 'address' => Pictures::address()."{$loaded}/{$picture->name}",
+            'name' => $picture->name, 'width' => $picture->width, 'height' => $picture->height, 'called' => $picture->called, 'address' => Pictures::addressOf($picture->name, $loaded), 'alternative' => $picture->alternative,
         ], 201);
     }
 
