@@ -81,10 +81,13 @@ final class DemoCommand extends Command
         }
     }
 
-    /** Gives the brand its logo, unless it was published since it began. */
+    /** Puts some pictures in, and gives the brand its logo, unless it was published since it began. */
     private function dress(Source $source): void
     {
         $brand = $source->defaultBrand();
+        foreach (['night' => 'The dome beneath the stars', 'atlas' => 'A moon atlas', 'mug' => 'An enamel mug with the dome on it'] as $name => $alternative) {
+            Pictures::take($source, File::get(database_path("demo/pictures/{$name}.svg")), "{$name}.svg", null)->update(['alternative' => $alternative]);
+        }
         if ($brand->latestVersion?->number === 1) {
             $logo = Pictures::take($source, File::get(database_path('demo/larkmoor-logo.svg')), 'larkmoor-logo.svg', null);
             $document = Json::ofText($brand->latestVersion->document, $brand->name)->data;

@@ -21,6 +21,9 @@ export const queries = {
     record: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path], queryFn: () => got(api.GET('/records/{type}/{key}', { params: { path } })) }),
     consequences: (path: { type: string; key: string }, revision: number, changes: Schemas['Changes']) =>
         queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),
+    pictures: (query: Partial<Page>) => queryOptions({ queryKey: ['pictures', query], queryFn: () => got(api.GET('/pictures', { params: { query } })), placeholderData: keepPreviousData }),
+    replacedPicture: (name: string, other: string) =>
+        queryOptions({ queryKey: ['replaced', 'picture', name, other], queryFn: () => got(api.POST('/pictures/{name}/replacement/trial', { params: { path: { name } }, body: { with: other } })), staleTime: 0, gcTime: 0, retry: false }),
     starters: (query: { notice?: string; record_type?: string; record?: string; brand?: string }) => queryOptions({ queryKey: ['starters', query], queryFn: () => got(api.GET('/starters', { params: { query } })), staleTime: 60_000 }),
     templates: (query: { search?: string; archived?: 1 }) => queryOptions({ queryKey: ['templates', query], queryFn: () => got(api.GET('/templates', { params: { query } })), placeholderData: keepPreviousData }),
     template: (key: string) => queryOptions({ queryKey: ['composing', key], queryFn: () => got(api.GET('/templates/{key}', { params: { path: { key } } })), ...IN_HAND }),

@@ -482,6 +482,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pictures/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes one away that nothing needs */
+        delete: operations["removePicture"];
+        options?: never;
+        head?: never;
+        patch: operations["changePicture"];
+        trace?: never;
+    };
+    "/pictures/{name}/width": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Its address in the width in which it is to be loaded */
+        post: operations["fitPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pictures/{name}/replacement/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would differ where, with another picture in its place */
+        post: operations["foreseePicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pictures/{name}/replacement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts another picture in its place, in the drafts of all that it stands in: all or none */
+        post: operations["replacePicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/starters": {
         parameters: {
             query?: never;
@@ -765,7 +833,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Found by words of their names, their alternative texts, and of what they stand in */
+        get: operations["pictures"];
         put?: never;
         /** Take a picture in: PNG, JPEG, GIF, WebP or SVG, 5 MB at most */
         post: operations["takePicture"];
@@ -1499,6 +1568,29 @@ export interface components {
             name: string;
             shows: string[];
         };
+        PictureLine: {
+            /** @description it lies under /pictures/WIDTH/NAME */
+            name: string;
+            called: string;
+            /** @description in px */
+            width: number;
+            height: number;
+            /** @description in bytes */
+            weight: number;
+            /** @description proposed wherever it is put in */
+            alternative: string;
+            by: string | null;
+            /** Format: date-time */
+            at: string;
+            uses: {
+                /** @enum {string} */
+                kind: "template" | "brand";
+                key: string;
+                name: string;
+                published: boolean;
+                draft: boolean;
+            }[];
+        };
         /** @description a place of a notice for what an add-on hands in with the event */
         Slot: {
             key: string;
@@ -1726,6 +1818,7 @@ export interface components {
             called: string;
             /** @description as messages load it, twice as wide as it is to be shown */
             address: string;
+            alternative: string;
         };
         Proposal: {
             swatches: {
@@ -1940,6 +2033,7 @@ export interface components {
         key: string;
         type: string;
         id: string;
+        picture: string;
     };
     requestBodies: never;
     headers: never;
@@ -2872,6 +2966,168 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    removePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: components["parameters"]["picture"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: components["parameters"]["picture"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    alternative?: string;
+                    called?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureLine"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    fitPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: components["parameters"]["picture"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description how wide it is shown, in px */
+                    width?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        address: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foreseePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: components["parameters"]["picture"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    with: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Where */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        documents: {
+                            /** @enum {string} */
+                            kind: "template" | "brand";
+                            key: string;
+                            name: string;
+                            published: boolean;
+                            draft: boolean;
+                            revision: number | null;
+                            version: number | null;
+                            changes: components["schemas"]["Change"][];
+                        }[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replacePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: components["parameters"]["picture"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    with: string;
+                    documents: {
+                        /** @enum {string} */
+                        kind: "template" | "brand";
+                        key: string;
+                        revision: number | null;
+                        version: number | null;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description In how many */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        documents: number;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     starters: {
         parameters: {
             query?: {
@@ -3441,6 +3697,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Brand"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pictures: {
+        parameters: {
+            query?: {
+                search?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pictures: components["schemas"]["PictureLine"][];
+                        total: number;
+                        per_page: number;
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,5 +1,5 @@
 import { del, get, set } from 'idb-keyval';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { ProblemError } from '../api/client';
 import { SOURCE } from '../api/source';
@@ -73,7 +73,7 @@ export function useTakenUp(person: string, name: string, stored: Stored | undefi
 export function useSaving(person: string, shelf: Shelf, first: Stored, begun: { kept: Manuscript | null; conflict: boolean }) {
     const { name, put } = shelf;
     const [saved, setSaved] = useState<Saved>(
-        begun.conflict ? { state: 'conflict', why: 'It was changed elsewhere while this browser kept changes of its own.' } : { state: 'saved', at: first.draft?.at ?? null },
+        begun.conflict ? { state: 'conflict', why: 'It was changed elsewhere while this browser kept changes of its own.' } : begun.kept ? { state: 'writing' } : { state: 'saved', at: first.draft?.at ?? null },
     );
     const revision = useRef(first.draft?.revision ?? null);
     const version = useRef(first.version);
@@ -90,8 +90,9 @@ export function useSaving(person: string, shelf: Shelf, first: Stored, begun: { 
             return false;
         }
         if (document === sent.current) {
-            // Undone before it was sent.
-            setSaved({ state: 'saved', at: at.current });
+            // Undone before it was sent: this browser need not keep anything of it either.
+            await del(place(person, name)).catch(() => undefined);
+            setSaved((now) => (useComposer.getState().document === document ? { state: 'saved', at: at.current } : now));
 
             return true;
         }
@@ -186,14 +187,19 @@ export function useSaving(person: string, shelf: Shelf, first: Stored, begun: { 
         setSaved({ state: 'saved', at: null });
     }, []);
 
-    // Begins with what this browser kept.
+    // Begins with what this browser kept: before anybody compares it with what is elsewhere.
     const { kept } = begun;
-    useEffect(() => {
+    useLayoutEffect(() => {
         if (kept) {
             useComposer.getState().apply('take up what this browser kept', () => kept);
-            toast.info('Changes that this browser had kept were taken up.');
         }
     }, [kept]);
+    useEffect(() => {
+        if (kept) {
+            toast.info('Changes that this browser had kept were taken up.');
+            timer.current ??= setTimeout(() => void flush(), SOON);
+        }
+    }, [kept, flush]);
 
     return { saved, flush, settle, arrived };
 }

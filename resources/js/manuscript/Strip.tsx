@@ -1,12 +1,17 @@
+import { useMutation } from '@tanstack/react-query';
 import { Ungroup } from 'lucide-react';
 import { useState } from 'react';
+import { toast } from 'sonner';
+import { api, got } from '../api/client';
 import { BlockLooks } from './OwnLooks';
 import { ConditionForm } from './ConditionForm';
 import { FileButton } from '../parts/FileButton';
+import { PicturePicker } from '../parts/PicturePicker';
+import type { PictureLine } from '../parts/PictureGrid';
 import { useUpload } from '../parts/upload';
 import { Chip } from './Chip';
 import { useDesk } from './desk';
-import { set, type Block, type Item } from './document';
+import { find, set, type Block, type Item } from './document';
 import { Setting } from './Settings';
 import { SHAPES, type Shape } from './shape';
 import { useComposer } from './store';
@@ -122,13 +127,42 @@ export function Strip({ block, item, shape, rich }: { block: Block; item: Item; 
     );
 }
 
-/** A picture from this machine, loaded twice as wide as it is shown. */
+/** A picture from this machine, or one that is there already, loaded twice as wide as it is shown. Its alternative text is taken along where none is written. */
 function PutPicture({ block, part }: { block: Block; part: string }) {
-    const put = useUpload<string>((picture, id) => change(id, part, [{ text: picture.address }], 'picture'));
+    const [choosing, setChoosing] = useState(false);
+    const width = typeof block['width'] === 'number' ? block['width'] : undefined;
+    const takes = SHAPES[block.type]?.parts.some(({ name }) => name === 'alternative');
+    const show = (id: string, address: string, alternative: string) =>
+        useComposer.getState().apply('picture', (now) => {
+            const shown = set(now, id, part, [{ text: address }]);
+            const said = find(now, id)?.item['alternative'];
+
+            return takes && alternative !== '' && (said === undefined || (Array.isArray(said) && said.length === 0)) ? set(shown, id, 'alternative', [{ text: alternative }]) : shown;
+        });
+    const put = useUpload<string>((picture, id) => show(id, picture.address, picture.alternative));
+    const choose = useMutation({
+        mutationFn: async (picture: PictureLine) => ({ ...(await got(api.POST('/pictures/{name}/width', { params: { path: { name: picture.name } }, body: { width: width ?? null } }))), picture }),
+        onSuccess: ({ address, picture }) => show(block.id, address, picture.alternative),
+        onError: (error) => toast.error(error.message),
+    });
 
     return (
-        <span className="flex items-center gap-2">
-            <FileButton label={put.isPending ? 'It is taken in…' : 'Put a picture in'} take={(file) => put.mutate({ file, width: typeof block['width'] === 'number' ? block['width'] : undefined, about: block.id })} /> or write its address above
+        <span className="flex flex-wrap items-center gap-2">
+            <FileButton label={put.isPending ? 'It is taken in…' : 'Put a picture in'} take={(file) => put.mutate({ file, width, about: block.id })} />
+            <button type="button" className="btn btn-xs" onClick={() => setChoosing(true)}>
+                Choose a picture
+            </button>
+            or write its address above
+            {choosing && (
+                <PicturePicker
+                    title="Choose a picture"
+                    close={() => setChoosing(false)}
+                    choose={(picture) => {
+                        setChoosing(false);
+                        choose.mutate(picture);
+                    }}
+                />
+            )}
         </span>
     );
 }

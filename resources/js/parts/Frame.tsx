@@ -16,6 +16,7 @@ const WORK = [
     ['/running-order', 'Running order', '/notices'],
     ['/templates', 'Templates', '/templates'],
     ['/brand', 'Brand', '/brand'],
+    ['/pictures', 'Pictures', '/pictures'],
     ['/records', 'Records', '/records'],
     ['/dispatches', 'Dispatches', '/dispatches'],
     ['/mailroom', 'Mailroom', '/mailroom'],
