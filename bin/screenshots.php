@@ -66,7 +66,6 @@ if ($wanted === [] || in_array('composer-publish', $wanted, true)) {
     Stack::waitFor(static fn (): bool => (int) $stack->database()->query('select count(*) from drafts')->fetchColumn() === 1, 'the draft');
     $take('composer-publish', "{$composer}?record={$order}", ['//button[.="Publish"]']);
 }
-$take('composer-looks', "{$composer}?record={$order}", ['//*[@aria-label="Heading: Words"]', '//button[starts-with(., "Looks")]', '//*[@aria-label="Looks and where they come from"]//option[.="link"]']);
 $take('brand', '/brand');
 $take('brand-picture', '/brand', ['//button[contains(., "Colours from it")]']);
 $take('composer-computed', "{$composer}?record={$order}", [
@@ -76,9 +75,10 @@ $take('composer-computed', "{$composer}?record={$order}", [
 $take('record', "/records/order/{$order}");
 $take('dispatches', '/dispatches');
 $take('dispatch', "/dispatches/{$dispatch}");
-$take('people', '/people');
+$take('pictures', '/pictures', ['//button[.//*[.="night.svg"]]']);
+$take('starters', '/templates/dome-night', ['//button[@aria-label="Starters"]']);
+$take('composer-blocks', '/templates/dome-night', ['//button[@aria-label="Starters"]', '//label[.//b[.="Reminder"]]', '//button[.="Replace what is written"]', '//button[@aria-label="Banner: select"]']);
 $take('audit', '/audit');
 $take('mailroom', "/mailroom/{$letter}");
 $driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
-$take('running-order-night', '/running-order');
 $take('composer-night', "{$composer}?record=LM-20421", ['//button[.="Phone"]']);
