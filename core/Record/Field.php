@@ -88,7 +88,13 @@ final readonly class Field
     /** All records of a type, as a list; what is secret in them is not named elsewhere. */
     public static function ofRecords(RecordType $type): self
     {
-        return new self($type->key, $type->plural, new Type\Items, fields: self::told($type->fields));
+        // Every notice of a source may list the same.
+        /** @var \WeakMap<RecordType, self>|null $lists */
+        static $lists = null;
+        /** @var \WeakMap<RecordType, self> $known */
+        $known = $lists ??= new \WeakMap;
+
+        return $known[$type] ??= new self($type->key, $type->plural, new Type\Items, fields: self::told($type->fields));
     }
 
     /**

@@ -248,7 +248,7 @@ final class HtmlWriter extends HtmlWords
             $this->behind($box->picture);
         }
         $this->markup(($height === 0 ? '' : ' height="'.$height.'" valign="middle"').$here->ground($box->ground, [
-            'padding' => "{$above}px {$right}px {$below}px {$left}px",
+            'padding' => implode(' ', array_map(static fn (int $side): string => $side === 0 ? '0' : $side.'px', [$above, $right, $below, $left])),
             ...($box->picture === null ? [] : ['background-position' => 'center', 'background-size' => 'cover']),
             ...($box->border === 0 ? [] : ['border' => ColourRole::Line, 'border-width' => $box->border.'px']),
             ...($box->rounded === 0 ? [] : ['border-radius' => $box->rounded.'px']),
