@@ -151,11 +151,6 @@ final class TemplateSchema
                 ],
             ],
         ];
-        // One after the other, so that a block is held against no more types than it takes to find its own.
-        $choice = [];
-        foreach (array_reverse(array_keys(Blocks::types())) as $type) {
-            $choice = ['if' => ['properties' => ['type' => ['const' => $type]]], 'then' => ['$ref' => '#/$defs/'.$type], ...($choice === [] ? [] : ['else' => $choice])];
-        }
         foreach (Blocks::all() as $type => $class) {
             $schema = $class::schema();
             $definitions[$type] = [
@@ -178,9 +173,25 @@ final class TemplateSchema
             'type' => 'object',
             'required' => ['id', 'type'],
             'properties' => ['type' => ['type' => 'string', 'enum' => array_keys(Blocks::types())]],
-            ...$choice,
+            ...self::choice(array_keys(Blocks::types())),
         ];
 
         return $definitions;
+    }
+
+    /**
+     * What a block of one of these types is: by halves, so that it is held against no more types than it takes to find its own.
+     *
+     * @param  list<string>  $types
+     * @return array<string, mixed>
+     */
+    private static function choice(array $types): array
+    {
+        if (count($types) === 1) {
+            return ['$ref' => '#/$defs/'.$types[0]];
+        }
+        [$first, $rest] = [array_slice($types, 0, intdiv(count($types), 2)), array_slice($types, intdiv(count($types), 2))];
+
+        return ['if' => ['properties' => ['type' => ['enum' => $first]]], 'then' => self::choice($first), 'else' => self::choice($rest)];
     }
 }
