@@ -23,6 +23,8 @@ final class Picture extends Model
 {
     protected $guarded = [];
 
+    protected $attributes = ['alternative' => '', 'weight' => 0];
+
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
     {

@@ -16,7 +16,6 @@ import { DispatchesPage } from './pages/dispatches/DispatchesPage';
 import { MailroomPage } from './pages/mailroom/MailroomPage';
 import { NoticePage } from './pages/notice/NoticePage';
 import { RecordPage } from './pages/records/RecordPage';
-import { PicturesPage } from './pages/pictures/PicturesPage';
 import { RecordsPage } from './pages/records/RecordsPage';
 import { RunningOrderPage } from './pages/running-order/RunningOrderPage';
 import { SignInPage } from './pages/sign-in/SignInPage';
@@ -50,7 +49,7 @@ const router = createBrowserRouter([
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
             { path: '/brand/:brand?', lazy: async () => ({ Component: (await import('./pages/brand/BrandPage')).BrandPage }) },
-            { path: '/pictures', element: <PicturesPage /> },
+            { path: '/pictures', lazy: async () => ({ Component: (await import('./pages/pictures/PicturesPage')).PicturesPage }) },
             { path: '/records', element: <RecordsPage /> },
             { path: '/records/:type', element: <RecordsPage /> },
             { path: '/records/:type/*', element: <RecordPage /> },

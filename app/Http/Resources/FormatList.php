@@ -38,9 +38,19 @@ final class FormatList
         if ($choices === []) {
             return [];
         }
+        /** @var \WeakMap<Field, array<string, array<string, list<array<string, mixed>>>>>|null $known a field may be offered in several places */
+        static $known = null;
+        /** @var \WeakMap<Field, array<string, array<string, list<array<string, mixed>>>>> $told by language */
+        $told = $known ??= new \WeakMap;
+        if (isset($told[$field][$language])) {
+            return $told[$field][$language];
+        }
         $of = static fn (Format $format, array $choices): array => self::parameters($format, $field->type, $choices, $language);
 
-        return array_map(static fn (Format $format): array => $of($format, $choices), array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type) && $of($format, $choices) !== $of($format, [])));
+        $said = array_map(static fn (Format $format): array => $of($format, $choices), array_filter(Formats::all(), static fn (Format $format): bool => $format->accepts($field->type) && $of($format, $choices) !== $of($format, [])));
+        $told[$field] = [...($told[$field] ?? []), $language => $said];
+
+        return $said;
     }
 
     /**

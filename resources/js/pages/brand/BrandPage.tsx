@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
@@ -20,9 +20,16 @@ import { BrandsDialog, PublishDialog, VersionsDialog } from './dialogs';
 import { LogoPart } from './LogoPart';
 import { Messages } from './Messages';
 import { PictureDialog, type Taken } from './PictureDialog';
-import { FramePart, Legal, Measures, OwnCss, Senders, Social } from './Rest';
+import { Legal, Measures, OwnCss, Social } from './Rest';
 import { TypePart } from './TypePart';
 import { queries, WORKED_ON } from '../../api/queries';
+
+// Not before the page has been seen: reading an editor takes its time.
+const Written = lazy(async () => {
+    await new Promise((seen) => requestAnimationFrame(() => setTimeout(seen)));
+
+    return import('./Written');
+});
 
 /** The house style of all messages: on the left the brand, on the right three true messages that wear it. */
 export function BrandPage() {
@@ -131,8 +138,9 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
             <Colours analysis={analysis} mayEdit={mayEdit} />
             <TypePart mayEdit={mayEdit} />
             <Measures mayEdit={mayEdit} />
-            <FramePart analysis={analysis} />
-            <Senders />
+            <Suspense fallback={<p className="style-part text-muted">Header, footer and senders are coming …</p>}>
+                <Written analysis={analysis} />
+            </Suspense>
             <Social mayEdit={mayEdit} />
             <Legal source={supplied.source.legal} mayEdit={mayEdit} />
             <OwnCss analysis={analysis} elements={supplied.elements} mayEdit={mayEdit} />

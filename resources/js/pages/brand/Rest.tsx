@@ -1,13 +1,7 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { Line } from '../../manuscript/Line';
-import { Manuscript } from '../../manuscript/Manuscript';
-import { ENVELOPE } from '../../manuscript/shape';
-import { Chip } from '../../manuscript/Chip';
-import { useComposer } from '../../manuscript/store';
-import { useDesk } from '../../manuscript/desk';
-import { design, EMPTY, useDesign, type Analysis } from './design';
+import { design, useDesign, type Analysis } from './design';
 import { Findings } from '../../drafts/Findings';
 import { Figure } from '../../parts/Figure';
 import { Part, TextField } from './Row';
@@ -33,44 +27,6 @@ export function Measures({ mayEdit }: { mayEdit: boolean }) {
         </Part>
     );
 }
-
-/** Header and footer, written with the composer's own parts. */
-export function FramePart({ analysis }: { analysis: Analysis | null }) {
-    return (
-        <Part title="Header and footer" note="Around every message. They are written as messages are; the fields in them are there for every message.">
-            <div className="frame-manuscript">
-                <Manuscript />
-            </div>
-            <Findings findings={analysis?.findings.filter(({ part }) => /^(manuscript|translations|envelope)/.test(part ?? '')) ?? []} />
-        </Part>
-    );
-}
-
-const SENDERS = ['from_name', 'from_address', 'reply_to'];
-
-export function Senders() {
-    const { sender, reply_to: replyTo } = useDesk();
-    const envelope = useComposer((state) => state.document.envelope);
-    const hand = useComposer((state) => (state.hand?.id === 'envelope' ? state.hand.part : null));
-    const mayEdit = useComposer((state) => state.mayEdit);
-
-    return (
-        <Part title="Senders" note={`Where a template has none of its own. Left empty, messages come from ${sender}.`}>
-            {ENVELOPE.parts
-                .filter(({ name }) => SENDERS.includes(name))
-                .map((part) => (
-                    <div key={part.name} className="grid grid-cols-[110px_1fr] text-[13px] border-t border-line/50 py-0.5">
-                        <span className="text-muted pt-0.5">{part.title}</span>
-                        <div className="min-w-0">
-                            <Line id="envelope" part={part.name} label={part.title} runs={envelope[part.name] ?? EMPTY} rich={false} className="text-[14px]" placeholder={part.name === 'reply_to' ? replyTo || 'the sender' : 'the source’s own'} />
-                            {hand === part.name && mayEdit && <Chip />}
-                        </div>
-                    </div>
-                ))}
-        </Part>
-    );
-}
-
 
 export function Social({ mayEdit }: { mayEdit: boolean }) {
     const links = useDesign((document) => document.social ?? NO_LINKS);

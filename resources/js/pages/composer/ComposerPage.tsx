@@ -22,7 +22,7 @@ import { Manuscript } from '../../manuscript/Manuscript';
 import { useSaving, useTakenUp, type Shelf } from '../../drafts/saving';
 import { Seen, type SeenElement } from '../../stage/Seen';
 import { Outline } from './Outline';
-import { StarterDialog } from '../../drafts/Starters';
+import { StarterDialog } from '../../drafts/StarterDialog';
 import { ReplaceHere } from '../../drafts/Replace';
 import { StagePane, useStage } from './StagePane';
 import { type View } from '../../stage/views';

@@ -7,7 +7,7 @@ import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
 import { Palette } from '../../parts/Palette';
 import { queries } from '../../api/queries';
-import { StarterGallery } from '../../drafts/Starters';
+import { StarterGallery } from '../../parts/StarterGallery';
 
 type From = Schemas['NewTemplate']['from'];
 
