@@ -53,7 +53,7 @@ final readonly class HandedOver
         if ($notice->slots === []) {
             return [];
         }
-        $event = $record->exists ? Event::query()->where('record_id', $record->id)->whereNotNull('slots')->latest('id')->first() : null;
+        $event = Event::query()->where('record_id', $record->id)->whereNotNull('slots')->latest('id')->first();
 
         return [...array_map(static fn (Slot $slot): self => new self($slot, $slot->sample(), null), $notice->slots), ...self::with($event, $notice)];
     }

@@ -8,6 +8,7 @@ use App\Finding\OtherRecords;
 use App\Models\Due;
 use App\Models\Record;
 use App\Models\RecordRevision;
+use App\Models\Source as SourceModel;
 use Herald\Document\InvalidDocument;
 use Herald\Manuscript\Selection;
 use Herald\Notice\Notice as Declared;
@@ -28,7 +29,7 @@ final readonly class Matter
      * @param  array<string, mixed>  $given  normalised
      * @param  array<string, HandedOver>  $slots  by key
      */
-    private function __construct(private Record $about, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots)
+    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots)
     {
     }
 
@@ -44,7 +45,7 @@ final readonly class Matter
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        return self::about($due->loadMissing('record')->record->setRelation('source', $due->source), $notice, $type, $record, $given, HandedOver::with($event, $notice));
+        return self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice));
     }
 
     /**
@@ -60,7 +61,7 @@ final readonly class Matter
         $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
         $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
 
-        return self::about($record, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice));
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice));
     }
 
     /**
@@ -72,8 +73,12 @@ final readonly class Matter
     {
         $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots));
         $asked = $message?->asked() ?? [];
+        if ($message === null || $asked === []) {
+            return $messageData;
+        }
+        $from = SourceModel::query()->findOrFail($this->sourceId);
 
-        return $message === null || $asked === [] ? $messageData : $messageData->with(array_map(fn (Selection $records): array => OtherRecords::found($this->about->source, $records, $messageData->data, $this->about, $message->readsOf($records->item)), $asked));
+        return $messageData->with(array_map(fn (Selection $records): array => OtherRecords::found($from, $records, $messageData->data, [$this->type->key, $this->recordId], $message->readsOf($records->item)), $asked));
     }
 
     /**
@@ -81,9 +86,9 @@ final readonly class Matter
      * @param  array<string, mixed>  $given
      * @param  array<string, HandedOver>  $slots
      */
-    private static function about(Record $about, ?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
+    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
     {
-        return new self($about, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable(), $slots);
+        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable(), $slots);
     }
 
     private static function example(Field $field): mixed

@@ -22,9 +22,6 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class OtherRecords
 {
-    /** So many are listed at most, whatever the message asks for. */
-    public const MOST = 50;
-
     /** So many are looked at: those that the index leads to first, else the last changed. */
     public const LOOKED_AT = 2_000;
 
@@ -36,21 +33,21 @@ final readonly class OtherRecords
 
     /**
      * @param  array<string, mixed>  $data  all else that the message may name
-     * @param  Record|null  $itself  whom the message is about, which is not among the others
+     * @param  array{string, int}|null  $itself  type and id of the record that the message is about, which is not among the others
      * @param  list<string>  $keys  of the fields that are read of them
      * @return list<array<string, mixed>> normalised, secrets masked
      */
-    public static function found(Source $source, Selection $asked, array $data, ?Record $itself, array $keys): array
+    public static function found(Source $source, Selection $asked, array $data, ?array $itself, array $keys): array
     {
         $type = $source->manifest()->recordTypes[$asked->list->segments[1] ?? ''] ?? null;
         if ($type === null) {
             return [];
         }
-        $search = new self($source, $type, $asked, $itself?->type === $type->key ? $itself->id : null);
+        $search = new self($source, $type, $asked, $itself !== null && $itself[0] === $type->key ? $itself[1] : null);
         $records = $asked->of($search->candidates($data), $data, new \Collator($source->manifest()->source->defaultLanguage));
         $fields = array_intersect_key($type->fields, array_flip($keys));
 
-        return array_map(static fn (mixed $record): array => Secrets::masked(array_intersect_key((array) $record, $fields)), array_slice($records, 0, self::MOST));
+        return array_map(static fn (mixed $record): array => Secrets::masked(array_intersect_key((array) $record, $fields)), array_slice($records, 0, Selection::OF_RECORDS));
     }
 
     /**
@@ -76,7 +73,7 @@ final readonly class OtherRecords
         $value = 'record_values.'.(IndexedValues::isNumeric($indexed[$sorted]) ? 'number' : 'text');
         $direction = $this->asked->descending ? 'desc' : 'asc';
         $filled = (clone $query)->joinSub($this->values($sorted, $stretches[$sorted] ?? null), 'record_values', 'record_values.record_id', '=', 'records.id')->orderBy($value, $direction)->orderBy('records.id', $direction);
-        $found = $this->meeting($filled, $data, $most = min($this->asked->most ?? self::MOST, self::MOST));
+        $found = $this->meeting($filled, $data, $most = min($this->asked->most ?? Selection::OF_RECORDS, Selection::OF_RECORDS));
         if (count($found) >= $most || isset($stretches[$sorted])) {
             return $found;
         }

@@ -101,7 +101,8 @@ final class Record extends Model
         $data = Seal::close($type->fields, $data);
         $this->data = $data;
         $said = $type->computed($data);
-        $this->values = IndexedValues::of($type, $said);
+        // Of a type without any there is nothing to keep, and nothing to take away: that is done where they are declared.
+        $this->values = $type->indexed() === [] ? null : IndexedValues::of($type, $said);
         $this->words = SearchWords::of(implode(' ', array_filter(Arr::flatten(array_map(
             fn ($path) => $path->in($said),
             $type->summary,
@@ -119,11 +120,13 @@ final class Record extends Model
     protected static function booted(): void
     {
         self::saved(static function (self $record): void {
-            [$words, $values] = [$record->words, $record->values ?? []];
+            [$words, $values] = [$record->words, $record->values];
             if ($words === null) {
                 return;
             }
-            IndexedValues::keep($record, $values);
+            if ($values !== null) {
+                IndexedValues::keep($record, $values);
+            }
             $rows = DB::table('record_words')->where('record_id', $record->id);
             $known = $record->wasRecentlyCreated ? [] : (clone $rows)->pluck('word')->all();
             [$gone, $new] = [array_values(array_diff($known, $words)), array_diff($words, $known)];

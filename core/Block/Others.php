@@ -42,7 +42,7 @@ final readonly class Others implements Written
                 'list' => ['title' => 'For each of', '$ref' => '#/$defs/path'],
                 'item' => ['title' => 'Name of one', '$ref' => '#/$defs/name'],
                 ...Selection::SCHEMA,
-                'most' => [...Selection::SCHEMA['most'], 'x-brief' => true],
+                'most' => [...Selection::SCHEMA['most'], 'x-brief' => true, 'description' => Selection::OF_RECORDS.' where it is empty', 'maximum' => Selection::OF_RECORDS],
                 'abreast' => ['title' => 'Abreast', 'x-brief' => true, 'description' => 'side by side, where there is room', 'type' => 'integer', 'enum' => [1, 2, 3, 4]],
                 'blocks' => ['title' => 'For each', '$ref' => '#/$defs/blocks'],
                 'empty' => ['title' => 'When there are none', '$ref' => '#/$defs/blocks'],

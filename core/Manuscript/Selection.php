@@ -17,6 +17,9 @@ use Herald\Value\Type\Text;
 /** The items of a list that are gone through: all of them, or those that meet a condition; in their order or another; all or so many at most. */
 final readonly class Selection
 {
+    /** So many other records are looked for at most, whatever is asked for. */
+    public const OF_RECORDS = 50;
+
     /** The members of an object that select items, beside "list" and "item". */
     public const SCHEMA = [
         'only' => ['title' => 'Only those where', '$ref' => '#/$defs/condition'],

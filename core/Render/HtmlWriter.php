@@ -22,9 +22,10 @@ use Herald\Style\Token;
 /** Lays out the HTML of a message, in tables, every element carrying its own style. */
 final class HtmlWriter extends HtmlWords
 {
-    /** A word longer than its line is broken, so that it does not make the message wider than a phone. */
+    /** Opens the table that engines of word processors have around things that stand side by side. */
     private const ABREAST = '<!--[if mso]><table role="presentation" width="100%" cellspacing="0" cellpadding="0" border="0"><tr><![endif]-->';
 
+    /** A word longer than its line is broken, so that it does not make the message wider than a phone. */
     private const BREAKING = ['word-break' => 'break-word'];
 
     /**

@@ -128,7 +128,7 @@ final class OtherRecordsTest extends TestCase
             $key = $of(['starts_at', 'places', 'programme', null]);
             $selection = new Selection(\Herald\Record\Path::of('records.night'), 'night', $only === null ? null : ConditionReader::read(new Node($only, '', 'c'), $vocabulary), $key, $key === null ? null : $type->fields[$key]->type, $of([true, false]), $dice->getInt(1, 12));
             $found = OtherRecords::found($this->source, $selection, $data, null, ['number', 'starts_at', 'places', 'programme']);
-            $expected = array_slice($selection->of($all, $data, new \Collator('en')), 0, OtherRecords::MOST);
+            $expected = array_slice($selection->of($all, $data, new \Collator('en')), 0, Selection::OF_RECORDS);
             $told = json_encode([$only, $key, $selection->descending, $selection->most], JSON_THROW_ON_ERROR);
             // Among those that are alike in what they are sorted by, any may come first.
             self::assertSame(count($expected), count($found), $told);
