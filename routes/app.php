@@ -9,6 +9,7 @@ use App\Http\Controllers\App\DocumentController;
 use App\Http\Controllers\App\FieldController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
+use App\Http\Controllers\App\PassageController;
 use App\Http\Controllers\App\PeopleController;
 use App\Http\Controllers\App\PicturesController;
 use App\Http\Controllers\App\RecordController;
@@ -50,6 +51,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
     Route::get('templates', [TemplateController::class, 'index']);
     Route::get('starters', [StarterController::class, 'index']);
+    Route::get('passages', [PassageController::class, 'index']);
     Route::get('templates/{key}/desk', [DeskController::class, 'show']);
     Route::get('templates/{key}/sheet', [DeskController::class, 'sheet']);
     // These look at what is sent with them and change nothing.
@@ -89,6 +91,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('fields/{type}', [FieldController::class, 'store']);
         Route::post('fields/{type}/trial', [FieldController::class, 'tried'])->middleware('throttle:stage');
         Route::delete('fields/{type}/{key}', [FieldController::class, 'destroy']);
+        Route::post('passages', [PassageController::class, 'store']);
+        Route::post('templates/{key}/letting-go', [PassageController::class, 'letGo'])->middleware('throttle:stage');
         Route::post('templates/{key}/starter', [StarterController::class, 'over'])->middleware('throttle:stage');
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');
         Route::post('blocks', [DeskController::class, 'blocks'])->middleware('throttle:stage');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Deciding;
 
+use App\Documents\KeptPassages;
+use App\Documents\PassageShelf;
 use App\Models\BrandVersion;
 use App\Models\Edition;
 use App\Models\Notice;
@@ -21,7 +23,7 @@ final readonly class Answer
     /**
      * @param  Template|null  $template  the version, read; null for the built-in
      */
-    private function __construct(private Notice $notice, private ?TemplateVersion $version, private ?Template $template, public LanguageChoice $language)
+    private function __construct(private Notice $notice, private ?TemplateVersion $version, private ?Template $template, private ?KeptPassages $passages, public LanguageChoice $language)
     {
     }
 
@@ -37,18 +39,23 @@ final readonly class Answer
         return self::with($notice, null, $language);
     }
 
-    /** What a version would say if it answered. */
-    public static function with(Notice $notice, ?TemplateVersion $version, ?string $language): self
+    /**
+     * What a version would say if it answered.
+     *
+     * @param  TemplateVersion|null  $passage  taken in though it is not in force
+     */
+    public static function with(Notice $notice, ?TemplateVersion $version, ?string $language, ?TemplateVersion $passage = null): self
     {
         $declaration = $notice->declaration();
-        $template = $version?->read($declaration->vocabulary);
+        $passages = $version === null ? null : (new PassageShelf($notice->source))->of($version->document, $passage);
+        $template = $passages === null ? null : $version?->read($declaration->vocabulary, $passages);
         $default = $notice->source->manifest()->source->defaultLanguage;
         $choice = LanguageChoice::lookup($language, $template?->wholeLanguages() ?? $declaration->languages(), $default);
         // A language with words missing falls back as a whole, and that is said.
         $nearest = $template === null ? $choice : LanguageChoice::lookup($language, $template->languages(), $default);
         $missing = $template?->missingIn($nearest->language) ?? 0;
 
-        return new self($notice, $version, $template, $missing === 0 ? $choice : new LanguageChoice($choice->language, "{$nearest->reason}, but {$missing} of its texts have no words in {$nearest->language}; {$choice->language} is whole"));
+        return new self($notice, $version, $template, $passages, $missing === 0 ? $choice : new LanguageChoice($choice->language, "{$nearest->reason}, but {$missing} of its texts have no words in {$nearest->language}; {$choice->language} is whole"));
     }
 
     /**
@@ -71,9 +78,10 @@ final readonly class Answer
             // What a field is called and how it is typed goes into the compiled message.
             $type->hash,
             hash('sha256', serialize($declaration->given)),
+            ...($this->passages === null || $this->passages->versions === [] ? [] : [$this->passages->versions]),
         ], JSON_THROW_ON_ERROR));
 
-        return Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [
+        $edition = Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [
             'notice_id' => $this->notice->id,
             'template_version_id' => $this->version?->id,
             'brand_version_id' => $brand?->id,
@@ -82,6 +90,11 @@ final readonly class Answer
             'brand' => $design->name,
             'compiled' => Compiler::compile($this->manuscript(), $design)->toArray(),
         ]);
+        if ($edition->wasRecentlyCreated) {
+            $edition->passages()->attach($this->passages->versions ?? []);
+        }
+
+        return $edition;
     }
 
     public function isBuiltIn(): bool

@@ -7,8 +7,11 @@ namespace App\Documents;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\User;
+use Herald\Document\Extent;
 use Herald\Document\Json;
+use Herald\Document\Limits;
 use Herald\Document\Schema;
+use Herald\Manuscript\NormalForm;
 use Herald\Notice\Notice as Declared;
 use Herald\Starter\Starter;
 use Illuminate\Support\Facades\DB;
@@ -35,6 +38,36 @@ final readonly class BeginTemplate
         }
 
         return $begun->template($asked['name'], $asked['folder'] ?? null, $asked['from'], $begun->type($asked['record_type'] ?? ''), $person);
+    }
+
+    /**
+     * Begins a passage: blank, or with blocks that were written elsewhere.
+     *
+     * @param  array<array-key, mixed>  $words  its "language", "blocks" and "translations"
+     *
+     * @throws ValidationException when the source has no such records
+     * @throws \Herald\Document\InvalidDocument when the blocks are none
+     */
+    public static function passage(Source $source, string $name, string $type, array $words, ?User $person): Template
+    {
+        $manifest = $source->manifest();
+        if (! isset($manifest->recordTypes[$type])) {
+            throw ValidationException::withMessages(['record_type' => 'Choose the kind of record it speaks about.']);
+        }
+        $key = Drafts::freeKey($source->templates()->getQuery(), $name, 'passage');
+        $document = Json::ofArray([
+            'format' => 'velvet-herald/template', 'version' => 1, 'key' => $key, 'name' => $name, 'record_type' => $type, 'language' => $words['language'] ?? $manifest->source->defaultLanguage,
+            'passage' => true, 'envelope' => ['subject' => []], 'manuscript' => $words['blocks'] ?? [], ...array_filter(['translations' => $words['translations'] ?? null]),
+        ], $key);
+        Extent::check($document, app(Limits::class));
+        Schema::Template->check($document);
+
+        return DB::transaction(static function () use ($source, $key, $name, $type, $document, $person): Template {
+            $passage = $source->passages()->create(['key' => $key, 'name' => $name, 'record_type' => $type, 'folder' => '', 'is_passage' => true]);
+            $passage->draft()->create(['document' => Json::ofArray(NormalForm::of($document->data), $key)->text(), 'revision' => 1, 'user_id' => $person?->id]);
+
+            return $passage;
+        });
     }
 
     private function type(string $asked): string
@@ -65,7 +98,7 @@ final readonly class BeginTemplate
 
         return DB::transaction(function () use ($key, $name, $folder, $type, $document, $begunFrom, $manifest, $person): Template {
             $template = $this->source->templates()->create([
-                'key' => $key, 'name' => $name, 'record_type' => $type, 'notice' => $this->notice === null ? $this->copied?->template->notice : $this->notice->key,
+                'is_passage' => isset($document->data['passage']), 'key' => $key, 'name' => $name, 'record_type' => $type, 'notice' => $this->notice === null ? $this->copied?->template->notice : $this->notice->key,
                 'folder' => $folder ?? $this->copied?->template->folder ?? ($this->notice === null ? '' : $manifest->strands[$this->notice->strand]->name),
             ]);
             $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $person?->id, 'begun_from' => $begunFrom]);

@@ -21,13 +21,10 @@ use Herald\Brand\BrandDifferences;
 use Herald\Brand\Logo;
 use Herald\Check\Brand\BrandChecks;
 use Herald\Check\Brand\BrandExamination;
-use Herald\Check\Finding;
-use Herald\Check\Weight;
 use Herald\Colour\Pixels;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Schema;
-use Herald\Language\LanguageTag;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Marks;
@@ -141,19 +138,10 @@ final readonly class BrandDesk extends Desk
     {
         $after = $this->design($document);
         $before = $this->source->brandWornAs($this->brand->key)->read();
-        [$editions, $overrides, $broken] = [[], [], []];
-        foreach (WornTemplate::of($this->brand, $this->source) as $worn) {
-            try {
-                $changed = $worn->changes($before, $after);
-            } catch (InvalidDocument $e) {
-                $broken[] = Finding::ofWhole(Weight::Grave, "{$worn->template->name} can no longer be compiled: {$e->getMessage()}");
-
-                continue;
-            }
-            $editions[] = [
-                'template' => $worn->template->key, 'name' => $worn->template->name, 'languages' => array_map(LanguageTag::name(...), $changed),
-                'notice' => $worn->answersFor?->declaration()->name,
-            ];
+        $wearing = TouchedTemplate::wearing($this->brand, $this->source);
+        [$editions, $broken] = TouchedTemplate::outlook($wearing, static fn (TouchedTemplate $worn): array => $worn->differsIn($before, $after));
+        $overrides = [];
+        foreach ($wearing as $worn) {
             $tokens = $worn->overrides();
             if ($tokens !== []) {
                 $overrides[] = ['template' => $worn->template->key, 'name' => $worn->template->name, 'tokens' => $tokens];
@@ -163,7 +151,7 @@ final readonly class BrandDesk extends Desk
         return [
             'default' => $this->brand->is_default,
             'changes' => $this->brand->latestVersion === null ? [] : $this->differences($this->version($this->brand->latestVersion), $document->data),
-            'editions' => array_values(array_filter($editions, static fn (array $one): bool => $one['languages'] !== [])), 'overrides' => $overrides,
+            'editions' => $editions, 'overrides' => $overrides,
             'findings' => [...$broken, ...$this->grave($document)],
         ];
     }
@@ -176,7 +164,7 @@ final readonly class BrandDesk extends Desk
     /** The messages of all templates that wear it. */
     public function touched(Version $version): array
     {
-        return $version instanceof BrandVersion ? WornTemplate::dressing($this->brand, $this->source, $version) : [];
+        return $version instanceof BrandVersion ? TouchedTemplate::dressing($this->brand, $this->source, $version) : [];
     }
 
     public function putInForce(Version $version, ?User $person, bool $ofDraft): void

@@ -19,7 +19,7 @@ final class DefaultBrand
             return;
         }
         $version = $brand->latestVersion ?? throw new ConflictHttpException('Publish this brand before it becomes the default one.');
-        ReadyFirst::then(static fn (): array => WornTemplate::dressing($brand, $brand->source, $version, byDefault: true), static function () use ($brand, $person): void {
+        ReadyFirst::then(static fn (): array => TouchedTemplate::dressing($brand, $brand->source, $version, byDefault: true), static function () use ($brand, $person): void {
             $before = $brand->source->defaultBrand();
             $before->update(['is_default' => false]);
             $brand->update(['is_default' => true]);

@@ -13,6 +13,7 @@ use App\Models\User;
 use Herald\Document\Extent;
 use Herald\Document\Json;
 use Herald\Document\Limits;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -84,7 +85,7 @@ final class Publish
     private static function abandon(int $version): void
     {
         DB::transaction(static function () use ($version): void {
-            Edition::query()->where('template_version_id', $version)->orWhere('brand_version_id', $version)->delete();
+            Edition::query()->where('template_version_id', $version)->orWhere('brand_version_id', $version)->orWhereHas('passages', static fn (Builder $passages) => $passages->withoutGlobalScopes()->whereKey($version))->delete();
             DB::table('versions')->where('id', $version)->whereNull('number')->delete();
         });
     }

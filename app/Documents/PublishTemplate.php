@@ -35,9 +35,12 @@ final class PublishTemplate
             throw InvalidDocument::because($json->name, 'record_type', "must be {$declared->recordType}, which {$noticeKey} speaks about");
         }
         $type = $manifest->recordTypes[$typeKey] ?? throw InvalidDocument::because($json->name, 'record_type', "\"{$typeKey}\" is not a record type of {$source->name}");
-        $document = Document::ofJson($json, $declared->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes));
-        $own = ['name' => $document->name, 'folder' => $document->folder, 'record_type' => $document->recordType, 'notice' => $document->notice];
+        $document = Document::ofJson($json, $declared->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes), (new PassageShelf($source))->of($json->text())->passages);
+        $own = ['name' => $document->name, 'folder' => $document->folder, 'record_type' => $document->recordType, 'notice' => $document->notice, 'is_passage' => $json->node()->bool('passage')];
         $template = $source->templates()->createOrFirst(['key' => $document->key], $own);
+        if (! $template->wasRecentlyCreated && $template->is_passage !== $own['is_passage']) {
+            throw InvalidDocument::because($json->name, 'passage', "\"{$template->key}\" is ".($template->is_passage ? 'a passage' : 'a message').' already, and stays one');
+        }
         try {
             $version = Publish::document(TemplateDesk::with($template->fill($own), $source), $json, $user);
         } catch (\Throwable $e) {

@@ -18,6 +18,7 @@ use App\Models\Template;
 use App\Models\TemplateVersion;
 use App\Models\User;
 use App\Models\Version;
+use App\Models\VersionUse;
 use Herald\Brand\Brand;
 use Herald\Cast\CastMember;
 use Herald\Check\Checks;
@@ -31,6 +32,7 @@ use Herald\Document\Schema;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Differences;
 use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Passages;
 use Herald\Manuscript\Renamed;
 use Herald\Manuscript\Template as Document;
 use Herald\Notice\Carrier;
@@ -85,15 +87,23 @@ final readonly class TemplateDesk extends Desk
     public function rendering(Json $document, Record $record, ?string $language, array $given = [], ?Marks $marks = null): DraftRendering
     {
         $matter = $this->matter($record, $given);
+        $document = $this->asSent($document);
+        $passages = $this->passages($document);
         $node = $document->node();
         $languages = [$node->string('language'), ...array_map(strval(...), array_keys($node->array('translations')))];
         do {
             $choice = LanguageChoice::lookup($language ?? $matter->recipient->language, $languages, $this->manifest->source->defaultLanguage);
-            $reading = Document::draft($document, $this->vocabulary, $choice->language);
+            $reading = Document::draft($document, $this->vocabulary, $choice->language, $passages);
             // As it would go out: a language with words missing falls back as a whole. One that is asked for is shown as it is.
             $again = $language === null && $reading->missing !== [];
             $languages = array_values(array_diff($languages, [$choice->language])) ?: [$node->string('language')];
         } while ($again);
+        foreach ($reading->faults as $fault) {
+            // HTML that cannot be read is none yet: the stage keeps what was last in order.
+            if (str_ends_with($fault->place, '/html')) {
+                throw new InvalidDocument($document->name, [$fault]);
+            }
+        }
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
         return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient, $matter->slots);
@@ -126,7 +136,32 @@ final readonly class TemplateDesk extends Desk
             Finding::ofWhole(Weight::Advisory, "Nothing of the brand “{$worn}” is published: it goes out in the default brand.", 'brand', [Mend::document('Take the default brand', ['brand' => null])]),
         ];
 
-        return [...$missing, ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of(Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($worn), $this->manifest->recordTypes)))];
+        return [...$missing, ...$this->unpublished($document), ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of(Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($worn), $this->manifest->recordTypes, $this->passages($document))))];
+    }
+
+    /**
+     * Passages that it takes in as they are drafted, which nothing can go out with.
+     *
+     * @return list<Finding>
+     */
+    private function unpublished(Json $document): array
+    {
+        $named = $this->template->is_passage ? [] : Passages::named($document->data);
+        $names = $named === [] ? [] : $this->source->passages()->whereIn('key', $named)->doesntHave('versions')->pluck('name')->all();
+
+        return array_values(array_map(static fn (mixed $name): Finding => Finding::ofWhole(Weight::Grave, "The passage “{$name}” is not published yet: publish it first."), $names));
+    }
+
+    /** What is being written as it would go out: a passage alone has no subject of its own. */
+    public function asSent(Json $document): Json
+    {
+        return $this->template->is_passage ? Json::ofArray([...$document->data, 'envelope' => ['subject' => [['text' => $this->template->name]]]], $document->name) : $document;
+    }
+
+    /** The passages that may be taken into what is being written; none stands in another. Those that were never published are shown as they are drafted. */
+    public function passages(Json $document, bool $drafts = true): Passages
+    {
+        return $this->template->is_passage ? Passages::none() : (new PassageShelf($this->source, $drafts))->of($document->text())->passages;
     }
 
     private function atHand(): RecordsAtHand
@@ -174,6 +209,8 @@ final readonly class TemplateDesk extends Desk
             default => ['envelope' => [], 'manuscript' => []],
         };
 
+        [$editions, $broken] = $this->template->is_passage ? TouchedTemplate::outlook(TouchedTemplate::taking($this->template), fn (TouchedTemplate $touched): array => $touched->differsWith($this->template, $document)) : [[], []];
+
         return [
             'notice' => $this->notice === null ? null : ['key' => $this->notice->key, 'name' => $this->notice->name],
             'answers_now' => $answering === null ? null : ($answering->template_id === $this->template->id ? 'its version '.$latest?->number : $answering->template->name),
@@ -181,7 +218,7 @@ final readonly class TemplateDesk extends Desk
             'messages' => (int) ($sent->messages ?? 0), 'people' => (int) ($sent->people ?? 0),
             'compared_with' => $latest === null ? ($this->notice === null ? null : 'the built-in words') : "version {$latest->number}",
             'changes' => $this->differences($before, $document->data),
-            'findings' => $this->grave($document),
+            'editions' => $editions, 'findings' => [...$broken, ...$this->grave($document)],
         ];
     }
 
@@ -189,16 +226,22 @@ final readonly class TemplateDesk extends Desk
     {
         $brand = $document->node()->optionalString('brand');
 
-        return $brand === null ? [] : [['kind' => DocumentKind::Brand->value, 'key' => $brand]];
+        return [
+            ...($brand === null ? [] : [['kind' => DocumentKind::Brand->value, 'key' => $brand]]),
+            ...array_map(static fn (string $key): array => ['kind' => VersionUse::PASSAGE, 'key' => $key], Passages::named($document->data)),
+        ];
     }
 
-    /** Its message in each language that has all its words, for the notice that it is written for. */
+    /** Its message in each language that has all its words, for the notice that it is written for; of a passage those of all that take it in. */
     public function touched(Version $version): array
     {
         if (! $version instanceof TemplateVersion) {
             return [];
         }
-        $document = $version->setRelation('template', $this->template)->read($this->vocabulary);
+        if ($this->template->is_passage) {
+            return TouchedTemplate::renewing($this->template, $version);
+        }
+        $document = $version->setRelation('template', $this->template)->read($this->vocabulary, (new PassageShelf($this->source))->of($version->document));
         $brand = $this->source->brandWornAs($document->brand);
         $notice = $this->noticeModel();
         $touched = [];
@@ -238,7 +281,7 @@ final readonly class TemplateDesk extends Desk
 
     public function check(Json $document): void
     {
-        Document::ofJson($document, $this->vocabulary);
+        Document::ofJson($document, $this->vocabulary, $this->passages($document, drafts: false));
     }
 
     protected function checkForm(Json $document): void
@@ -252,7 +295,8 @@ final readonly class TemplateDesk extends Desk
         $template = $this->template;
 
         return Renamed::in(NormalForm::of([
-            ...array_diff_key($document, ['folder' => 1, 'notice' => 1]), 'key' => $template->key, 'name' => $template->name, 'record_type' => $template->record_type,
+            ...array_diff_key($document, ['folder' => 1, 'notice' => 1, 'passage' => 1, ...($template->is_passage ? ['brand' => 1, 'look' => 1, 'plain' => 1] : [])]), 'key' => $template->key, 'name' => $template->name, 'record_type' => $template->record_type,
+            ...($template->is_passage ? ['passage' => true, 'envelope' => ['subject' => []]] : []),
             ...($template->folder === '' ? [] : ['folder' => $template->folder]), ...($template->notice === null ? [] : ['notice' => $template->notice]),
         ]), $this->vocabulary);
     }

@@ -38,6 +38,8 @@ final readonly class Trial
      */
     public static function of(TemplateDesk $desk, Json $document): array
     {
+        $document = $desk->asSent($document);
+        $passages = $desk->passages($document);
         $matters = [];
         foreach ($desk->cast()[0] as $member) {
             $matters[$member->key] = $desk->matter($desk->record($member->key));
@@ -46,7 +48,7 @@ final readonly class Trial
         $languages = array_map(strval(...), [$document->node()->string('language'), ...array_keys($document->node()->array('translations'))]);
         $findings = [];
         foreach ($languages as $language) {
-            $manuscript = Template::draft($document, $desk->vocabulary, $language)->manuscript;
+            $manuscript = Template::draft($document, $desk->vocabulary, $language, $passages)->manuscript;
             [$message, $thrown] = self::tried(static fn (): CompiledMessage => Compiler::compile($manuscript, $trial->brand));
             foreach ($matters as $key => $matter) {
                 if ($message !== null) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Loading;
 
+use App\Documents\PassageShelf;
 use App\Jobs\IndexRecords;
 use App\Models\NoticeOrigin;
 use App\Models\Source;
@@ -90,7 +91,7 @@ final class LoadManifest
             return "there are no records of type {$template->record_type} any more";
         }
         try {
-            $version->read($notice->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes));
+            $version->read($notice->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes), (new PassageShelf($template->source))->of($version->document));
         } catch (InvalidDocument $e) {
             return $e->faults[0]->inWords();
         }

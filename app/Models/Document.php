@@ -46,7 +46,7 @@ abstract class Document extends Model
 
     protected function casts(): array
     {
-        return ['kind' => DocumentKind::class, 'is_default' => 'boolean', 'archived_at' => 'datetime'];
+        return ['kind' => DocumentKind::class, 'is_default' => 'boolean', 'is_passage' => 'boolean', 'archived_at' => 'datetime'];
     }
 
     /** @return BelongsTo<Source, $this> */

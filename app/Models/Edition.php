@@ -7,6 +7,7 @@ namespace App\Models;
 use Herald\Render\CompiledMessage;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
@@ -52,6 +53,12 @@ final class Edition extends Model
     public function brandVersion(): BelongsTo
     {
         return $this->belongsTo(BrandVersion::class);
+    }
+
+    /** @return BelongsToMany<TemplateVersion, $this> the versions of the passages that went into it */
+    public function passages(): BelongsToMany
+    {
+        return $this->belongsToMany(TemplateVersion::class, 'edition_passages', relatedPivotKey: 'version_id');
     }
 
     /** @return BelongsTo<TemplateVersion, $this> */

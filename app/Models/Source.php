@@ -173,10 +173,16 @@ final class Source extends Model
         return $this->hasMany(Record::class);
     }
 
-    /** @return HasMany<Template, $this> */
+    /** @return HasMany<Template, $this> those that others take in among them */
     public function templates(): HasMany
     {
         return $this->hasMany(Template::class);
+    }
+
+    /** @return HasMany<Template, $this> */
+    public function passages(): HasMany
+    {
+        return $this->templates()->where('is_passage', true);
     }
 
     /** @return HasMany<Due, $this> */

@@ -10,6 +10,9 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 
 /**
+ * A message, or a passage: a piece of one that others take in by reference. Both are written, kept and published in one way.
+ *
+ * @property bool $is_passage
  * @property string $folder
  * @property string $record_type
  * @property string|null $notice the key of the notice it is written for

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Documents\KeptPassages;
 use Herald\Document\Json;
 use Herald\Manuscript\Template as Document;
 use Herald\Record\Vocabulary;
@@ -19,10 +20,10 @@ final class TemplateVersion extends Version
         return DocumentKind::Template;
     }
 
-    /** The document, read with what a notice offers. It was checked when it was published. */
-    public function read(Vocabulary $vocabulary): Document
+    /** The document, read with what a notice offers and with the passages that it takes in. It was checked when it was published. */
+    public function read(Vocabulary $vocabulary, KeptPassages $passages): Document
     {
-        return Document::stored(Json::ofText($this->document, $this->called($this->template->key)), $vocabulary);
+        return Document::stored(Json::ofText($this->document, $this->called($this->template->key)), $vocabulary, $passages->passages);
     }
 
     /** @return BelongsTo<Template, $this> */

@@ -32,6 +32,8 @@ return [
         Note::class,
         Others::class,
         Slot::class,
+        Passage::class,
+        Html::class,
         Section::class,
         Columns::class,
         Choice::class,

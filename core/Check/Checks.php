@@ -16,6 +16,7 @@ final class Checks
         SecretOutside::class,
         RequiredParts::class,
         SlotLacking::class,
+        LeftOut::class,
         LeadsNowhere::class,
         NothingSaid::class,
         AlternativeText::class,

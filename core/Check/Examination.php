@@ -8,6 +8,8 @@ use Herald\Brand\Brand;
 use Herald\Document\Fault;
 use Herald\Document\Json;
 use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\OwnHtml\OwnHtml;
+use Herald\Manuscript\Passages;
 use Herald\Manuscript\Piece;
 use Herald\Manuscript\Template;
 use Herald\Manuscript\Walk;
@@ -34,23 +36,28 @@ final readonly class Examination
      * @param  Fullness  $fullness  of the records at hand
      * @param  Brand  $brand  what it wears
      * @param  array<string, RecordType>  $kinds  of records that can be listed, where there is no notice
+     * @param  Passages|null  $passages  those that it may take in
      *
      * @throws \Herald\Document\InvalidDocument when the document does not have the form of a template
      */
-    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness, Brand $brand, array $kinds = []): self
+    public static function of(Json $document, RecordType $type, ?Notice $notice, Fullness $fullness, Brand $brand, array $kinds = [], ?Passages $passages = null): self
     {
+        $passages ??= Passages::none();
         $vocabulary = $notice->vocabulary ?? Vocabulary::of($type, kinds: $kinds);
         $faults = $missing = [];
         $languages = [$document->node()->string('language'), ...array_map(strval(...), array_keys($document->node()->array('translations')))];
         foreach (array_unique($languages) as $language) {
-            $reading = Template::draft($document, $vocabulary, $language);
+            $reading = Template::draft($document, $vocabulary, $language, $passages);
             foreach ($reading->faults as $fault) {
                 $faults[$fault->place.' '.$fault->reason] = $fault;
             }
             $missing[$language] = $reading->missing;
         }
-        $normal = NormalForm::of($document->data);
-        $pieces = iterator_to_array(Walk::through($normal, $vocabulary), false);
+        $normal = NormalForm::of($passages->in($document->data));
+        $pieces = [];
+        foreach (Walk::through($normal, $vocabulary) as $piece) {
+            array_push($pieces, $piece, ...OwnHtml::within($piece));
+        }
 
         return new self($normal, $pieces, array_values($faults), array_filter($missing), $notice, $type, $fullness, $brand);
     }

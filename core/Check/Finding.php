@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
+use Herald\Manuscript\Passages;
 use Herald\Manuscript\Piece;
 
 /** What a check says about a document: where, what, how grave, how to mend it. */
@@ -29,7 +30,14 @@ final readonly class Finding
 
     public static function at(Piece $piece, Weight $weight, string $words, ?Mend $mend = null, ?string $variable = null): self
     {
-        return new self($weight, $words, $piece->block, $piece->id, $piece->part, $variable, $mend === null ? [] : [$mend]);
+        // What a passage says is mended there.
+        if (Passages::isWithin($piece->block)) {
+            $outer = Passages::outer($piece->block);
+
+            return new self($weight, "In the passage: {$words}", $outer, $outer, null, $variable, []);
+        }
+
+        return new self($weight, $words, $piece->block, $piece->id, $piece->part, $variable, $mend === null || $piece->within ? [] : [$mend]);
     }
 
     /**
@@ -37,7 +45,9 @@ final readonly class Finding
      */
     public static function ofBlock(?string $block, Weight $weight, string $words): self
     {
-        return new self($weight, $words, $block, $block, null, null, []);
+        $outer = $block === null ? null : Passages::outer($block);
+
+        return new self($weight, $words, $outer, $outer, null, null, []);
     }
 
     /**

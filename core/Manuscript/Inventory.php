@@ -77,6 +77,7 @@ final class Inventory
             PartKind::Inline, PartKind::Link => $this->inline($entry, $piece->block, $piece, $piece->raw),
             PartKind::Condition => $entry->has($place, $piece->title, self::condition($piece)),
             PartKind::List => $entry->has($place, $piece->title, is_string($piece->raw) ? self::variable($piece->raw, $piece->vocabulary) : ''),
+            PartKind::Html => $entry->says(is_string($piece->raw) ? $piece->raw : ''),
             PartKind::Setting => $entry->has($place, $piece->title, self::value($piece->raw)),
             PartKind::Blocks, PartKind::Objects => null,
         };

@@ -18,6 +18,8 @@ enum PartKind
     case Condition;
     /** The path of a list that is gone through. */
     case List;
+    /** HTML that was written by hand. */
+    case Html;
     /** Anything else: a number, a word from a list, yes or no. */
     case Setting;
 
@@ -32,6 +34,7 @@ enum PartKind
             '#/$defs/blocks' => self::Blocks,
             '#/$defs/condition' => self::Condition,
             '#/$defs/path' => self::List,
+            '#/$defs/html' => self::Html,
             default => ($schema['type'] ?? null) === 'array' ? self::Objects : self::Setting,
         };
     }

@@ -23,6 +23,7 @@ final readonly class Piece
      * @param  string  $place  in the document
      * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list from a root: `order.items`, or `order.items.*.parts` within another
      * @param  Condition|null  $condition  that it is, where it is one that can be read
+     * @param  bool  $within  whether it lies within own HTML, where nothing of it can be set by itself
      * @param  ColourRole  $ground  that it stands on: its own, that of the nearest section around it, or the message's
      */
     public function __construct(
@@ -40,6 +41,7 @@ final readonly class Piece
         public array $items,
         public ColourRole $ground,
         public ?Condition $condition = null,
+        public bool $within = false,
     ) {
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Manuscript\OwnHtml\OwnHtml;
 use Herald\Record\Path;
 use Herald\Record\Vocabulary;
 
@@ -51,6 +52,7 @@ final class Renamed
             PartKind::Inline, PartKind::Link => self::runs($raw, $vocabulary),
             PartKind::Condition => self::condition($raw, $vocabulary),
             PartKind::List => self::path($raw, $vocabulary),
+            PartKind::Html => is_string($raw) ? OwnHtml::renamed($raw, static fn (string $path): string => is_string($now = self::path($path, $vocabulary)) ? $now : $path) : $raw,
             default => $raw,
         };
     }

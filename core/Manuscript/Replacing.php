@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Herald\Manuscript\OwnHtml\OwnHtml;
+
 /** Puts words in place of others, or a variable in place of another, throughout the document of a template: in all its languages, in links, and, for variables, in conditions and lists. */
 final class Replacing
 {
@@ -43,10 +45,18 @@ final class Replacing
             PartKind::Inline, PartKind::Link => $this->runs($raw),
             PartKind::Condition => $this->pattern === null ? $this->condition($raw) : $raw,
             PartKind::List => $this->path($raw),
+            PartKind::Html => is_string($raw) ? $this->html($raw) : $raw,
             default => $raw,
         });
 
         return [$after, $this->times];
+    }
+
+    private function html(string $html): string
+    {
+        return $this->pattern === null
+            ? OwnHtml::renamed($html, fn (string $path): string => is_string($other = $this->path($path)) ? $other : $path)
+            : OwnHtml::reworded($html, $this->said(...));
     }
 
     private function runs(mixed $runs): mixed

@@ -46,14 +46,15 @@ final readonly class Template
 
     /**
      * @param  Vocabulary  $vocabulary  all that may be named: see {@see Vocabulary::of}
+     * @param  Passages|null  $passages  those that it may take in
      *
      * @throws InvalidDocument naming place and reason of everything that is wrong
      */
-    public static function ofJson(Json $json, Vocabulary $vocabulary): self
+    public static function ofJson(Json $json, Vocabulary $vocabulary, ?Passages $passages = null): self
     {
         Schema::Template->check($json);
 
-        return self::stored($json, $vocabulary);
+        return self::stored($json, $vocabulary, $passages);
     }
 
     /**
@@ -61,9 +62,9 @@ final readonly class Template
      *
      * @throws InvalidDocument when it no longer fits the vocabulary
      */
-    public static function stored(Json $json, Vocabulary $vocabulary): self
+    public static function stored(Json $json, Vocabulary $vocabulary, ?Passages $passages = null): self
     {
-        $node = $json->node();
+        $node = self::whole($json, $passages);
         $faults = new Faults;
         $base = $node->string('language');
         $translations = $node->nodes('translations');
@@ -100,10 +101,10 @@ final readonly class Template
      *
      * @throws InvalidDocument when the document does not have the form of a template, or not that language
      */
-    public static function draft(Json $json, Vocabulary $vocabulary, string $language): DraftReading
+    public static function draft(Json $json, Vocabulary $vocabulary, string $language, ?Passages $passages = null): DraftReading
     {
         Schema::Template->check($json);
-        $node = $json->node();
+        $node = self::whole($json, $passages);
         $words = $node->nodes('translations')[$language] ?? null;
         if ($words === null && $language !== $node->string('language')) {
             throw $node->fault('translations', "there are no words in {$language}");
@@ -141,6 +142,11 @@ final readonly class Template
     public function manuscript(string $language): Manuscript
     {
         return $this->manuscripts[$language] ?? throw new \OutOfBoundsException("{$this->key} has no words in {$language}");
+    }
+
+    private static function whole(Json $json, ?Passages $passages): Node
+    {
+        return ($passages === null ? $json : Json::ofArray($passages->in($json->data), $json->name))->node();
     }
 
     private static function read(Node $node, string $language, Vocabulary $vocabulary, Reading $reading): Manuscript

@@ -7,6 +7,7 @@ namespace Herald\Manuscript;
 use Herald\Condition\Operator\Operators;
 use Herald\Condition\Quantifier;
 use Herald\Document\Schema;
+use Herald\Manuscript\OwnHtml\Cleaning;
 use Herald\Record\Path;
 use Herald\Style\ColourRole;
 use Herald\Style\Token;
@@ -54,6 +55,7 @@ final class TemplateSchema
                     ],
                 ],
                 'manuscript' => ['$ref' => '#/$defs/blocks'],
+                'passage' => ['description' => 'a piece of manuscript that templates take in by reference: its envelope says nothing, and it answers for no notice', 'const' => true],
                 'brand' => ['description' => 'the key of the brand it wears; the default brand when absent', 'type' => 'string', 'pattern' => '^[a-z0-9][a-z0-9-]{0,99}$'],
                 'look' => ['$ref' => '#/$defs/look'],
                 'plain' => [
@@ -93,6 +95,7 @@ final class TemplateSchema
                 ...array_combine(array_column(Token::cases(), 'value'), array_map(static fn (Token $token): array => ['$ref' => '#/$defs/token_'.$token->value], Token::cases())),
             ]],
             'blocks' => ['type' => 'array', 'items' => ['$ref' => '#/$defs/block']],
+            'html' => ['description' => 'HTML with {{ order.number }}, {{ order.total|money|default("nothing") }}, {% if order.paid and order.total > 50 %}, {% elseif … %}, {% else %}, {% endif %}, {% for item in order.items %}, {% endfor %}', 'type' => 'string', 'maxLength' => Cleaning::LONGEST],
             'inline' => [
                 'description' => 'a text in which {order.number}, {order.placed_at|date_long}, {order.customer.first_name or "guest"} and {booking.party_size|words_by_number(one: "# guest", other: "# guests")} stand for variables and \\{ for a bracket; or a list of runs',
                 'type' => ['string', 'array'],
@@ -162,7 +165,8 @@ final class TemplateSchema
                 'properties' => [
                     'id' => ['$ref' => '#/$defs/id'],
                     'type' => ['const' => $type],
-                    ...Common::properties($class),
+                    // What is put in when a document is read stands in none.
+                    ...array_filter(Common::properties($class), static fn (mixed $property): bool => ! isset(((array) $property)['x-put-in'])),
                 ],
             ];
             if ($definitions[$type]['required'] === []) {

@@ -6,6 +6,11 @@ namespace Herald\Render;
 
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\OwnHtml\Branches;
+use Herald\Manuscript\OwnHtml\Element as OwnElement;
+use Herald\Manuscript\OwnHtml\Said;
+use Herald\Manuscript\OwnHtml\Turns;
+use Herald\Manuscript\OwnHtml\Words;
 use Herald\Manuscript\Run;
 use Herald\Manuscript\Variable;
 use Herald\Style\ColourRole;
@@ -143,6 +148,77 @@ abstract class HtmlWords extends Writer
         if ($fixed === null) {
             $this->twig->tag('endif');
         }
+    }
+
+    /**
+     * HTML that somebody wrote by hand.
+     *
+     * @param  list<Words|Said|OwnElement|Branches|Turns>  $nodes
+     */
+    public function own(array $nodes): void
+    {
+        foreach ($nodes as $node) {
+            match (true) {
+                $node instanceof Words => $this->markup(self::escape($node->text)),
+                $node instanceof Said => $this->twig->print($this->ledger->words($node->variable, Escape::Html)),
+                $node instanceof Branches => $this->firstOf($node->branches, fn () => $this->own($node->otherwise), $this->own(...)),
+                $node instanceof Turns => $this->each($node->items, fn () => $this->own($node->children), $node->empty === [] ? null : fn () => $this->own($node->empty)),
+                $node instanceof OwnElement => $this->ownElement($node),
+            };
+        }
+    }
+
+    private function ownElement(OwnElement $element): void
+    {
+        $source = isset($element->attributes['src']) ? new Link($element->attributes['src']) : null;
+        $fixed = $source === null ? null : self::fixedAddress($source);
+        if ($element->name === 'img' && ($source === null || $fixed === '')) {
+            return;
+        }
+        if ($source !== null && $fixed === null) {
+            // A picture that is not there leaves no gap.
+            $this->twig->tag('set _from = '.$this->address($source));
+            $this->twig->tag('if _from');
+        }
+        $this->markup("<{$element->name}");
+        foreach ($element->attributes + ($element->name === 'img' ? ['alt' => []] : []) as $name => $pieces) {
+            if ($name === 'src') {
+                $this->markup(' src="'.self::escape((string) $fixed));
+                $fixed !== null ?: $this->twig->print('_from|attribute');
+                $this->markup('"');
+            } elseif ($name === 'href') {
+                $this->ownAddress(new Link($pieces));
+            } else {
+                $this->markup(" {$name}=\"");
+                foreach ($pieces as $piece) {
+                    is_string($piece) ? $this->markup(self::escape($piece)) : $this->twig->print($this->ledger->words($piece, Escape::Attribute));
+                }
+                $this->markup('"');
+            }
+        }
+        $this->markup('>');
+        if (! in_array($element->name, OwnElement::EMPTY, true)) {
+            $this->own($element->children);
+            $this->markup("</{$element->name}>");
+        }
+        if ($source !== null && $fixed === null) {
+            $this->twig->tag('endif');
+        }
+    }
+
+    /** Where an element leads; nothing where that is not safe to follow. */
+    private function ownAddress(Link $link): void
+    {
+        $fixed = self::fixedAddress($link);
+        if ($fixed !== null) {
+            $this->markup($fixed === '' ? '' : ' href="'.self::escape($fixed).'"');
+
+            return;
+        }
+        $this->twig->tag('set _to = '.$this->address($link));
+        $this->twig->tag('if _to');
+        $this->href();
+        $this->twig->tag('endif');
     }
 
     /** Author text, for elements and for attributes in double quotes. */

@@ -13,6 +13,7 @@ use Herald\Manuscript\Device;
 use Herald\Manuscript\Group;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\Passages;
 use Herald\Manuscript\Run;
 use Herald\Manuscript\Selection;
 use Herald\Style\ColourRole;
@@ -101,7 +102,7 @@ final class HtmlWriter extends HtmlWords
     /** The attribute by which the stage knows a block, where blocks are marked. */
     public function mark(string $id): string
     {
-        return $this->marked ? ' data-block="'.$id.'"' : '';
+        return $this->marked ? ' data-block="'.Passages::outer($id).'"' : '';
     }
 
     /**
@@ -168,7 +169,7 @@ final class HtmlWriter extends HtmlWords
             }
             $common = $block->common();
             $this->shown($block, function () use ($block, $common): void {
-                $styling = $this->styling->looking($common->look, $common->id);
+                $styling = $this->styling->looking($common->look, Passages::outer($common->id));
                 if ($block instanceof Group) {
                     self::written($block)->html($this->styled($styling));
 

@@ -10,6 +10,11 @@ use Herald\Manuscript\Block;
 use Herald\Manuscript\Device;
 use Herald\Manuscript\Inline;
 use Herald\Manuscript\Link;
+use Herald\Manuscript\OwnHtml\Branches;
+use Herald\Manuscript\OwnHtml\Element;
+use Herald\Manuscript\OwnHtml\Said;
+use Herald\Manuscript\OwnHtml\Turns;
+use Herald\Manuscript\OwnHtml\Words;
 use Herald\Manuscript\Point;
 use Herald\Manuscript\Row;
 use Herald\Manuscript\Variable;
@@ -172,6 +177,86 @@ final class TextWriter extends Writer
                 ? $this->twig->print($this->ledger->words($run->content, Escape::Mailbox))
                 : $this->twig->literal(Clean::line($run->content ?? ' '));
         }
+    }
+
+    /**
+     * The words of HTML that somebody wrote by hand: what begins on a line of its own there does so here.
+     *
+     * @param  list<Words|Said|Element|Branches|Turns>  $nodes
+     */
+    public function own(array $nodes): void
+    {
+        $this->ownNodes($nodes, true);
+        $this->twig->literal("\n\n");
+    }
+
+    /**
+     * @param  list<Words|Said|Element|Branches|Turns>  $nodes
+     * @param  bool  $begins  whether a line begins here
+     * @return bool whether one begins after it
+     */
+    private function ownNodes(array $nodes, bool $begins): bool
+    {
+        foreach ($nodes as $node) {
+            if ($node instanceof Words) {
+                $words = preg_replace('/\s+/u', ' ', Clean::text($node->text)) ?? '';
+                $words = $begins ? ltrim($words) : $words;
+                $this->twig->literal($words);
+                $begins = $begins && $words === '';
+            } elseif ($node instanceof Said) {
+                $this->twig->print($this->ledger->words($node->variable, Escape::Text));
+                $begins = false;
+            } elseif ($node instanceof Branches) {
+                $this->firstOf($node->branches, fn () => $this->ownNodes($node->otherwise, $begins), function (array $within) use ($begins): void {
+                    $this->ownNodes($within, $begins);
+                });
+            } elseif ($node instanceof Turns) {
+                $this->each($node->items, fn () => $this->ownNodes($node->children, $begins), $node->empty === [] ? null : fn () => $this->ownNodes($node->empty, $begins));
+            } else {
+                $begins = $this->ownElement($node, $begins);
+            }
+        }
+
+        return $begins;
+    }
+
+    private function ownElement(Element $element, bool $begins): bool
+    {
+        [$before, $after] = match ($element->name) {
+            'h1', 'h2', 'h3' => ["\n\n".TextLayout::HEADING, "\n\n"],
+            'h4', 'h5', 'h6', 'p', 'div', 'table', 'ul', 'ol', 'dl', 'blockquote', 'pre', 'center', 'caption' => ["\n\n", "\n\n"],
+            'li' => ["\n- ", "\n"],
+            'tr', 'dt', 'dd' => ["\n", "\n"],
+            'td', 'th' => ['', ' '],
+            'br' => ["\n", ''],
+            'hr' => ["\n\n".TextLayout::RULE."\n\n", ''],
+            default => ['', ''],
+        };
+        $this->twig->literal($before);
+        $begins = $begins || $before !== '';
+        if ($element->name === 'img') {
+            foreach ($element->attributes['alt'] ?? [] as $piece) {
+                is_string($piece) ? $this->twig->literal(Clean::line($piece)) : $this->twig->print($this->ledger->words($piece, Escape::Line));
+                $begins = false;
+            }
+        }
+        $begins = $this->ownNodes($element->children, $begins);
+        if ($element->name === 'a' && isset($element->attributes['href']) && ! $this->saysItself($element)) {
+            $this->twig->literal(' (');
+            $this->destination(new Link($element->attributes['href']));
+            $this->twig->literal(')');
+        }
+        $this->twig->literal($after);
+
+        return $after !== '' || $element->name === 'br' || $begins;
+    }
+
+    /** Whether the words of a link are where it leads. */
+    private function saysItself(Element $link): bool
+    {
+        $only = count($link->children) === 1 ? $link->children[0] : null;
+
+        return $link->attributes['href'] == [$only instanceof Words ? $only->text : ($only instanceof Said ? $only->variable : null)];
     }
 
     private function destination(Link $link): void

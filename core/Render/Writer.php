@@ -71,8 +71,10 @@ abstract class Writer
     /**
      * Writes the first branch whose condition holds.
      *
-     * @param  list<array{Condition, list<Block>}>  $branches
-     * @param  \Closure(list<Block>): void  $write
+     * @template T
+     *
+     * @param  list<array{Condition, T}>  $branches  each with what stands in it
+     * @param  \Closure(T): void  $write
      */
     public function firstOf(array $branches, \Closure $otherwise, \Closure $write): void
     {
@@ -81,9 +83,9 @@ abstract class Writer
 
             return;
         }
-        foreach ($branches as $index => [$condition, $blocks]) {
+        foreach ($branches as $index => [$condition, $within]) {
             $this->twig->tag(($index === 0 ? 'if' : 'elseif').' holds('.$this->ledger->number($condition).')');
-            $write($blocks);
+            $write($within);
         }
         $this->twig->tag('else');
         $otherwise();

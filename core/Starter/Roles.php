@@ -53,6 +53,21 @@ final readonly class Roles
         return new self([...$paths, ...($required === null ? [] : ['link' => $required])]);
     }
 
+    /**
+     * The fields of another kind of record that play the same roles.
+     *
+     * @return array<string, string> their paths, by those of the fields here
+     */
+    public function inOther(self $other): array
+    {
+        $same = [];
+        foreach (array_intersect_key($this->paths, $other->paths) as $role => $path) {
+            $same[$path] ??= $other->paths[$role];
+        }
+
+        return $same;
+    }
+
     /** Null where the record has nothing of the kind. */
     public function path(string $role): ?string
     {

@@ -48,6 +48,8 @@ const router = createBrowserRouter([
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
+            { path: '/passages', lazy: async () => ({ Component: (await import('./pages/passages/PassagesPage')).PassagesPage }) },
+            { path: '/passages/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
             { path: '/brand/:brand?', lazy: async () => ({ Component: (await import('./pages/brand/BrandPage')).BrandPage }) },
             { path: '/pictures', lazy: async () => ({ Component: (await import('./pages/pictures/PicturesPage')).PicturesPage }) },
             { path: '/records', element: <RecordsPage /> },

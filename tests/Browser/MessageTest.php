@@ -9,6 +9,8 @@ use Herald\Brand\Brand;
 use Herald\Cast\FirstCast;
 use Herald\Colour\Colour;
 use Herald\Document\Json;
+use Herald\Manuscript\NormalForm;
+use Herald\Manuscript\Passages;
 use Herald\Manuscript\Template;
 use Herald\Record\RecordReader;
 use Herald\Record\Vocabulary;
@@ -177,12 +179,13 @@ final class MessageTest extends TestCase
     {
         $records = new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1:9');
         $performances = [];
+        $passages = Passages::of(['clear-skies' => NormalForm::of(Json::ofFile(dirname(__DIR__, 2).'/database/demo/clear-skies.json')->data)]);
         foreach (['night-blue-receipt' => ['order', $records->orders()], 'parcel-away' => ['order', $records->orders()], 'dome-night' => ['booking', $records->bookings()]] as $key => [$kind, $lines]) {
             $type = Sample::larkmoor()->recordTypes[$kind];
             $document = Json::ofFile(dirname(__DIR__, 2)."/database/demo/{$key}.json")->data;
             // From right to left too.
             $document['translations']['ar'] = [$document['manuscript'][0]['id'].'.text' => 'شكرا جزيلا، {recipient.name or "ضيفنا"}'];
-            $template = Template::ofJson(Json::ofArray($document, $key), Vocabulary::of($type));
+            $template = Template::ofJson(Json::ofArray($document, $key), Vocabulary::of($type), $passages);
             $data = [];
             foreach ($lines as $line) {
                 $record = RecordReader::read($type, $line['data'], $kind);

@@ -78,7 +78,7 @@ final class ManuscriptTest extends TestCase
             foreach (Blocks::types() as $name => $class) {
                 $fresh = $class::fresh($vocabulary);
                 if ($fresh === null) {
-                    self::assertContains($name, ['line_items', 'repeat', 'addresses', 'payment_delivery', 'note', 'others'], $type->key);
+                    self::assertContains($name, ['line_items', 'repeat', 'addresses', 'payment_delivery', 'note', 'others', 'passage'], $type->key);
 
                     continue;
                 }

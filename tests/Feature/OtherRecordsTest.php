@@ -46,6 +46,7 @@ final class OtherRecordsTest extends TestCase
         $document = Json::ofFile(database_path('demo/dome-night.json'))->data;
         $document['manuscript'][] = self::NEXT;
         unset($document['translations']);
+        \App\Documents\PublishTemplate::from($this->source, Json::ofFile(database_path('demo/clear-skies.json')));
         \App\Documents\PublishTemplate::from($this->source, Json::ofArray($document, 'dome-night'));
         $booking = $this->source->records()->where('type', 'booking')->get()->firstOrFail(static fn (Record $one): bool => $one->data['dome'] === 'Great Dome' && isset($one->data['visitor']['email']));
         $data = [...$booking->data, 'reference' => 'DN-1', 'status' => 'confirmed'];

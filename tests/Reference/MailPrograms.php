@@ -9,6 +9,7 @@ use Herald\Brand\Brand;
 use Herald\Document\Json;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\Group;
+use Herald\Manuscript\Passages;
 use Herald\Manuscript\Template;
 use Herald\Record\Vocabulary;
 use Herald\Render\Compiler;
@@ -178,6 +179,8 @@ final class MailPrograms
                     'space' => ['height' => 24],
                     'note' => ['label' => 'a', 'text' => $text],
                     'slot' => ['slot' => 'content'],
+                    'passage' => ['passage' => 'sample'],
+                    'html' => ['html' => '<p>a <strong>b</strong></p><ul><li>a</li></ul><table width="100%"><tr><td style="padding:4px">{{ visit.number }}</td></tr></table>'],
                     'others' => ['list' => 'visit.items', 'abreast' => ['start' => 1, 'center' => 2, 'end' => 3][$align], 'blocks' => [['id' => "o-{$align}", 'type' => 'picture', 'source' => 'https://example.org/a.png', 'alternative' => 'A'], ['id' => "o-{$align}-t", 'type' => 'text', 'text' => '{item.name}']]],
                     'section' => ['blocks' => [['id' => "s-{$align}", 'type' => 'text', 'text' => $text, 'small' => true]]],
                     'columns' => ['columns' => [['id' => "c-{$align}-1", 'blocks' => []], ['id' => "c-{$align}-2", 'blocks' => []]]],
@@ -188,11 +191,12 @@ final class MailPrograms
             }
         }
         $handedIn = [['text' => 'a', 'bold' => true, 'italic' => true, 'underline' => true], ['text' => 'b', 'link' => 'https://example.org']];
+        $passages = Passages::of(['sample' => Sample::document([['id' => 'p', 'type' => 'text', 'text' => 'a']], ['language' => 'ar', 'translations' => ['en' => ['p.text' => 'b']]])->data]);
         $messages = [];
         foreach (['en', 'ar'] as $language) {
             foreach ([Brand::usual(), Brand::plain(), self::fullBrand(false), self::fullBrand(true)] as $brand) {
                 $document = Sample::document($blocks, ['language' => $language, 'envelope' => ['subject' => 'x', 'preview' => 'y']]);
-                $messages[] = Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document->data, 'all'), Vocabulary::of(Sample::type()))->manuscript($language), $brand), slots: ['content' => AddOnContent::read(['blocks' => [
+                $messages[] = Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document->data, 'all'), Vocabulary::of(Sample::type()), $passages)->manuscript($language), $brand), slots: ['content' => AddOnContent::read(['blocks' => [
                     ['type' => 'heading', 'text' => 'a'], ['type' => 'text', 'text' => $handedIn], ['type' => 'points', 'points' => [['text' => 'a']]], ['type' => 'facts', 'rows' => [['label' => 'a', 'value' => 'b']]],
                     ['type' => 'button', 'label' => 'a', 'link' => 'https://example.org'], ['type' => 'picture', 'source' => 'https://example.org/a.png', 'alternative' => 'A'], ['type' => 'divider'],
                 ]], 'content')])->html;

@@ -47,7 +47,7 @@ final class DemoCommand extends Command
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
         $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
         $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'nights' => $records->nights(), 'accounts' => $records->accounts()]);
-        foreach (['night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
+        foreach (['clear-skies', 'night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }
         $this->dress($source);

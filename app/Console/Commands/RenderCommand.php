@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Models\Record;
+use App\Documents\PassageShelf;
 use App\Models\Source as StoredSource;
 use App\Models\Template as StoredTemplate;
 use Herald\Brand\Brand;
@@ -118,11 +119,13 @@ final class RenderCommand extends Command
 
             return Template::ofJson($json, Vocabulary::of($type));
         }
-        $stored = StoredTemplate::query()->where('key', $name)->with(['latestVersion', 'claims.notice.source'])->first();
+        $stored = StoredTemplate::query()->where('key', $name)->with(['latestVersion', 'claims.notice.source', 'source'])->first();
         // Published with the parameters of the notice it claims.
         $vocabulary = $stored?->claims->first()?->notice->declaration()->vocabulary ?? Vocabulary::of($type);
 
-        return $stored?->latestVersion?->read($vocabulary) ?? throw InvalidDocument::because('--template', '', "\"{$name}\" is neither a file nor the key of a published template");
+        $version = $stored?->latestVersion;
+
+        return $version === null ? throw InvalidDocument::because('--template', '', "\"{$name}\" is neither a file nor the key of a published template") : $version->read($vocabulary, (new PassageShelf($stored->source))->of($version->document));
     }
 
     /**

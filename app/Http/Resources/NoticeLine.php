@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Documents\PassageShelf;
 use App\Models\Notice;
 use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
@@ -24,7 +25,7 @@ final class NoticeLine extends JsonResource
     /**
      * @param  array<string, int>  $counts  dispatches of the last 30 days by state
      */
-    public function __construct(Notice $notice, private readonly array $counts)
+    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages)
     {
         parent::__construct($notice);
     }
@@ -72,7 +73,9 @@ final class NoticeLine extends JsonResource
     private function answering(): ?Template
     {
         try {
-            return $this->resource->answeringClaim()?->template->latestVersion?->read($this->resource->declaration()->vocabulary);
+            $version = $this->resource->answeringClaim()?->template->latestVersion;
+
+            return $version?->read($this->resource->declaration()->vocabulary, $this->passages->of($version->document));
         } catch (InvalidDocument) {
             return null;
         }

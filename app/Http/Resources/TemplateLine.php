@@ -23,7 +23,7 @@ final class TemplateLine extends DocumentLine
         $named = static fn (string $key): string => isset($manifest->notices[$key]) ? $manifest->notices[$key]->name : $key;
 
         return [
-            ...parent::toArray($request), 'folder' => $template->folder, 'record_type' => $template->record_type, 'archived' => $template->archived_at !== null,
+            ...parent::toArray($request), 'folder' => $template->folder, 'record_type' => $template->record_type, 'archived' => $template->archived_at !== null, 'passage' => $template->is_passage,
             'notice' => $notice === null ? null : ['key' => $notice->key, 'name' => $notice->name, 'strand' => $manifest->strands[$notice->strand]->name],
             'claims' => $template->claims->map(static fn (Claim $claim): array => ['notice' => $claim->notice->key, 'name' => $named($claim->notice->key), 'active' => $claim->active])->all(),
         ];

@@ -567,6 +567,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/passages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces of manuscript that templates share, with what they say, what they need and where they are taken in */
+        get: operations["passages"];
+        put?: never;
+        /** Begin a passage: blank, or of blocks; those are published at once by whoever may */
+        post: operations["makePassage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates/{key}/letting-go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has been written so far, with blocks of its own in place of a passage */
+        post: operations["letGo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/templates/{key}/starter": {
         parameters: {
             query?: never;
@@ -1370,6 +1405,8 @@ export interface components {
                 strand: string;
             } | null;
             archived: boolean;
+            /** @description whether it is a piece that others take in, and no message */
+            passage: boolean;
             version: number | null;
             published_at: string | null;
             published_by: string | null;
@@ -1378,6 +1415,26 @@ export interface components {
                 notice: string;
                 name: string;
                 active: boolean;
+            }[];
+        };
+        Passage: components["schemas"]["TemplateLine"] & {
+            /** @description shortened, with names of fields in place of values */
+            says: string;
+            /** @description fields of its records that it reads */
+            needs: {
+                path: string;
+                label: string;
+                type: string;
+            }[];
+            /** @description for a template about other records, which of their fields these are */
+            fields: {
+                [key: string]: string;
+            };
+            used_in: {
+                key: string;
+                name: string;
+                published: boolean;
+                draft: boolean;
             }[];
         };
         Templates: {
@@ -1461,6 +1518,8 @@ export interface components {
             people: number;
             compared_with: string | null;
             changes: components["schemas"]["Change"][];
+            /** @description messages of other templates that would change */
+            editions: components["schemas"]["TouchedMessage"][];
             /** @description what stands in the way */
             findings: components["schemas"]["Finding"][];
             /** @description what will be seen though it does not stand in the way */
@@ -1787,19 +1846,20 @@ export interface components {
             /** @description from the version before */
             changes: components["schemas"]["Change"][];
         };
+        TouchedMessage: {
+            template: string;
+            name: string;
+            languages: string[];
+            /** @description what it answers for at the moment */
+            notice: string | null;
+        };
         BrandPublication: {
             revision: number | null;
             version: number | null;
             default: boolean;
             /** @description from the version that is published */
             changes: components["schemas"]["Change"][];
-            editions: {
-                template: string;
-                name: string;
-                languages: string[];
-                /** @description what it answers for at the moment */
-                notice: string | null;
-            }[];
+            editions: components["schemas"]["TouchedMessage"][];
             overrides: {
                 template: string;
                 name: string;
@@ -3162,6 +3222,102 @@ export interface operations {
                             /** @description where its true message is */
                             html_at: string | null;
                         }[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    passages: {
+        parameters: {
+            query?: {
+                /** @description the key of a template that one is to be put into */
+                for?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All passages */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        passages: components["schemas"]["Passage"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makePassage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    record_type: string;
+                    /** @description where there are blocks */
+                    language?: string;
+                    blocks?: {
+                        [key: string]: unknown;
+                    }[];
+                    /** @description by language and string, as a template has them */
+                    translations?: {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The passage */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    letGo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                    /** @description the id of the block that names the passage */
+                    block: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        document: components["schemas"]["Document"];
                     };
                 };
             };

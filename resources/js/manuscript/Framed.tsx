@@ -35,7 +35,7 @@ export const Framed = memo(function Framed({ block }: { block: Block }) {
                     event.preventDefault();
                     event.stopPropagation();
                     selectTo(block.id);
-                } else if (!target.closest('.line, button, input, select, label, .strip, [data-frame] [data-frame]') && target.closest('[data-frame]') === event.currentTarget) {
+                } else if (!target.closest('.line, .own-html, button, input, select, label, .strip, [data-frame] [data-frame]') && target.closest('[data-frame]') === event.currentTarget) {
                     event.preventDefault();
                     useComposer.getState().select([block.id]);
                 }

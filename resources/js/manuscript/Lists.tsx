@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Palette } from '../parts/Palette';
 import { useDesk, type Field } from './desk';
-import { written, type Scope } from './document';
+import { written, type Block, type Scope } from './document';
+import { PassageGroup } from './Passages';
 import { scopeIn } from './scope';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
 import { live, placeAfterHand, takePlace, useComposer } from './store';
@@ -12,12 +13,12 @@ import { deeds } from './structure';
 
 /** The blocks there are, sorted by what one reaches for them for. */
 export function BlockList({ open, close }: { open: boolean; close: () => void }) {
-    const { fresh } = useDesk();
-    const put = (type: string) => {
+    const { fresh, takesPassages } = useDesk();
+    const put = (block: Block) => {
         const place = takePlace() ?? placeAfterHand();
         // Gone at once, so that the page can have the focus again: keys that follow closely are not lost.
         flushSync(close);
-        deeds.put([{ id: '', type, ...fresh[type] }], place);
+        deeds.put([block], place);
     };
 
     return (
@@ -35,12 +36,13 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
                     {Object.entries(SHAPES)
                         .filter(([type, shape]) => shape.purpose === purpose && fresh[type])
                         .map(([type, shape]) => (
-                            <Command.Item key={type} value={`${shape.title} ${type}`} onSelect={() => put(type)}>
+                            <Command.Item key={type} value={`${shape.title} ${type}`} onSelect={() => put({ id: '', type, ...fresh[type] })}>
                                 {shape.title}
                             </Command.Item>
                         ))}
                 </Command.Group>
             ))}
+            {open && takesPassages && <PassageGroup put={put} />}
         </Palette>
     );
 }

@@ -4,6 +4,8 @@ import { useDesk } from './desk';
 import { declared, type Block, type Item, type Run } from './document';
 import { Line } from './Line';
 import { LeadsTo } from './LinkForm';
+import { OwnHtml } from './OwnHtml';
+import { TakenIn } from './Passages';
 import { AmongScope, useScope } from './scope';
 import { when } from '../parts/when';
 import type { Part, Shape } from './shape';
@@ -12,7 +14,7 @@ import { useComposer } from './store';
 
 /** What an object has of texts, links and blocks, one after the other. */
 export function Parts({ item, block, shape }: { item: Item; block: Block; shape: Shape }) {
-    const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list', 'offer'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
+    const shown = shape.parts.filter((part) => ['inline', 'link', 'blocks', 'objects', 'list', 'offer', 'html'].includes(part.kind) && (item[part.name] !== undefined || (part.required && part.kind !== 'list')));
     const many = shown.filter((part) => part.kind === 'inline' || part.kind === 'link').length > 1;
 
     return shown.map((part) => <PartView key={part.name} part={part} item={item} block={block} shape={shape} labelled={many || part.kind === 'link'} />);
@@ -56,7 +58,10 @@ function PartView({ part, item, block, shape, labelled }: { part: Part; item: It
         );
     }
     if (part.kind === 'offer') {
-        return <HandedIn slot={item[part.name] as string} />;
+        return part.offers === 'passages' ? <TakenIn passage={item[part.name] as string} /> : part.offers === 'slots' ? <HandedIn slot={item[part.name] as string} /> : null;
+    }
+    if (part.kind === 'html') {
+        return <OwnHtml item={item} part={part.name} />;
     }
     if (part.kind === 'inline' || part.kind === 'link') {
         return (

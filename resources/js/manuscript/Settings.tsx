@@ -4,6 +4,7 @@ import { useDesk } from './desk';
 import { declared, type Item } from './document';
 import { useScope } from './scope';
 import type { Part } from './shape';
+import { PassageChoice, PassageFields } from './Passages';
 import { change } from './structure';
 
 /** One setting of a block, by the kind its schema gives it. */
@@ -41,7 +42,7 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
         return <ListChoice item={item} part={part} />;
     }
     if (part.kind === 'offer') {
-        return <Offer item={item} part={part} />;
+        return part.offers === 'passages' ? <PassageChoice item={item} /> : part.offers === 'fields' ? <PassageFields item={item} /> : <Offer item={item} part={part} />;
     }
     if (part.kind === 'item') {
         return <ItemField item={item} part={part} />;

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { Dialog } from '../parts/Dialog';
 import { useDesk } from './desk';
 import { find, firstLine, shapeOf, type Block, type Item, type Run } from './document';
+import { MakePassage } from './Passages';
 import { SHAPES } from './shape';
 import { chosen, useComposer } from './store';
 import { contents, deeds, restOf, type Fate } from './structure';
@@ -134,6 +135,7 @@ export function Grouping() {
                     {shape.title.toLowerCase()}
                 </button>
             ))}
+            <MakePassage />
         </span>
     );
 }

@@ -9,6 +9,9 @@ export type Finding = Schemas['Finding'];
 /** What the composer knows beside the document. */
 export interface Desk extends Omit<Schemas['Desk'], 'fields'> {
     template: string;
+    recordType: string;
+    /** Whether passages may be put in: into messages, not into passages. */
+    takesPassages: boolean;
     fields: Field[];
     byPath: Map<string, Field>;
     /** Values of the chosen record, in words, by declared path. */

@@ -299,7 +299,7 @@ export const newText = (runs: Run[] = []): Block => ({ id: freshId(), type: 'tex
 export function firstLine(item: Item): { id: string; part: string } | null {
     const search = (one: Item, shape: Shape): { id: string; part: string } | null => {
         for (const part of shape.parts) {
-            if ((part.kind === 'inline' || part.kind === 'link') && one[part.name]) {
+            if ((part.kind === 'inline' || part.kind === 'link' || part.kind === 'html') && one[part.name]) {
                 return { id: one.id, part: part.name };
             }
             for (const child of part.kind === 'blocks' || part.kind === 'objects' ? ((one[part.name] as Item[] | undefined) ?? []) : []) {

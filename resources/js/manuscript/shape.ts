@@ -4,7 +4,7 @@ import schema from '../../../schema/template.json';
 export interface Part {
     name: string;
     title: string;
-    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'item' | 'name' | 'choice' | 'number' | 'switch' | 'look' | 'offer';
+    kind: 'inline' | 'link' | 'blocks' | 'objects' | 'condition' | 'list' | 'item' | 'name' | 'choice' | 'number' | 'switch' | 'look' | 'offer' | 'html';
     required: boolean;
     /** Among the few settings that are shown at once. */
     brief: boolean;
@@ -62,7 +62,7 @@ interface Schema {
 }
 
 const definitions = schema.$defs as unknown as Record<string, Schema>;
-const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link', blocks: 'blocks', condition: 'condition', path: 'list', name: 'name', align: 'choice', look: 'look' };
+const REFERENCES: Record<string, Part['kind']> = { inline: 'inline', link: 'link', blocks: 'blocks', condition: 'condition', path: 'list', name: 'name', align: 'choice', look: 'look', html: 'html' };
 
 function partOf(name: string, definition: Schema, required: boolean): Part {
     const reference = definition.$ref?.split('/').pop() ?? '';

@@ -15,6 +15,7 @@ import { useSession } from './useSession';
 const WORK = [
     ['/running-order', 'Running order', '/notices'],
     ['/templates', 'Templates', '/templates'],
+    ['/passages', 'Passages', '/passages'],
     ['/brand', 'Brand', '/brand'],
     ['/pictures', 'Pictures', '/pictures'],
     ['/records', 'Records', '/records'],

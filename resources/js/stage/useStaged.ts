@@ -84,5 +84,6 @@ function faultOf(error: unknown, document: Manuscript): Fault {
         block = at && typeof at === 'object' && 'type' in at && 'id' in at ? (at as Item).id : block;
     }
 
-    return { words: `${first.place}: ${first.reason}`, block };
+    // The way to the block says where it is.
+    return { words: block === null ? `${first.place}: ${first.reason}` : first.reason.replace(/^./, (letter) => letter.toUpperCase()), block };
 }

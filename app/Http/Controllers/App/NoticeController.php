@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Documents\PassageShelf;
 use App\Http\Requests\AnswerNotice;
 use App\Http\Requests\RenderNotice;
 use App\Http\Resources\DeskParts;
@@ -32,7 +33,7 @@ final class NoticeController
         $newest = $notice->source->newestRecord($notice->source->manifest()->recordTypes[$declaration->recordType]);
 
         return response()->json([
-            ...(new NoticeLine($notice, $counts))->resolve(),
+            ...(new NoticeLine($notice, $counts, new PassageShelf($notice->source)))->resolve(),
             'strand' => $notice->source->manifest()->strands[$declaration->strand]->name,
             'record_type' => $declaration->recordType,
             'recipient' => $declaration->recipient->inWords(),

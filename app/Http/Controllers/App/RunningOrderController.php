@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Documents\PassageShelf;
 use App\Http\Resources\NoticeLine;
 use App\Models\Dispatch;
 use App\Models\Notice;
@@ -22,10 +23,11 @@ final class RunningOrderController
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
         $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
 
+        $passages = new PassageShelf($source);
         $strands = [];
         foreach ($manifest->strands as $strand) {
             $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
-                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? []));
+                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages));
             $strands[] = [
                 'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
                 'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,

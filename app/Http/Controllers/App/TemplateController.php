@@ -26,7 +26,7 @@ final class TemplateController
     {
         $asked = $request->validated();
         $manifest = $source->manifest();
-        $all = $source->templates()->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
+        $all = $source->templates()->where('is_passage', false)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
         $words = preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $archived = $request->boolean('archived');
 

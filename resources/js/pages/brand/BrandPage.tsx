@@ -90,6 +90,8 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
         () => ({
             ...supplied.desk,
             template: key,
+            recordType: '',
+            takesPassages: false,
             byPath: new Map(supplied.desk.fields.map((field: Field) => [field.path, field])),
             values: supplied.values,
             offers: {},

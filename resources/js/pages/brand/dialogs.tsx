@@ -7,6 +7,7 @@ import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
 import { useMayPublish } from '../../parts/useSession';
 import { Changes } from '../../drafts/Changes';
+import { Touched } from '../../drafts/Touched';
 import { Publishing } from '../../drafts/Publishing';
 import { VersionList } from '../../drafts/VersionList';
 
@@ -41,21 +42,7 @@ function leadTo(part: string | null) {
 function Consequence({ data }: { data: Schemas['BrandPublication'] }) {
     return (
         <div className="grid gap-3">
-            {data.editions.length === 0 ? (
-                <p>No published template changes.</p>
-            ) : (
-                <div>
-                    <p className="mb-1">These change. All of them are compiled before any goes out; if one cannot be, nothing is switched.</p>
-                    <ul className="border border-line rounded-field max-h-60 overflow-auto" tabIndex={0} aria-label="What changes">
-                        {data.editions.map((edition) => (
-                            <li key={edition.template} className="px-3 py-1 border-b border-line/60 text-[13px]">
-                                <b className="font-semibold">{edition.name}</b> <span className="text-muted">{edition.languages.join(', ')}</span>
-                                <span className="block text-muted text-[12.5px]">{edition.notice ? `answers for ${edition.notice}` : 'answers for nothing at the moment'}</span>
-                            </li>
-                        ))}
-                    </ul>
-                </div>
-            )}
+            <Touched messages={data.editions} none="No published template changes." />
             {data.version !== null && (
                 <details>
                     <summary className="cursor-pointer">What differs from version {data.version}</summary>

@@ -56,6 +56,11 @@ export function ComposerBar({
                         </Link>
                     </span>
                 )}
+                {line.passage && (
+                    <Link className="link-quiet text-[12.5px] text-muted" to="/passages">
+                        Passages
+                    </Link>
+                )}
                 <h1 className="!text-[18px] truncate">{line.name}</h1>
                 <span className="text-[12.5px] text-muted" aria-live="polite" data-saved={saved.state}>
                     {!mayEdit ? (line.archived ? 'In the archive: nothing can be changed. ' : 'You may look, not change. ') : ''}
@@ -67,7 +72,7 @@ export function ComposerBar({
                 <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Outline" title="Outline (F6)" aria-pressed={outline} onClick={toggleOutline}>
                     <ListTree size={16} aria-hidden="true" />
                 </button>
-                {mayEdit && (
+                {mayEdit && !line.passage && (
                     <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Starters" title="Begin with a starter" onClick={() => open('starters')}>
                         <LayoutTemplate size={16} aria-hidden="true" />
                     </button>

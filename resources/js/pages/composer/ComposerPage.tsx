@@ -40,7 +40,7 @@ export function ComposerPage() {
     const mayEdit = useMayWrite();
     const person = useSession().data?.person?.email ?? '';
     const data = template.data;
-    const begun = useTakenUp(person, key, data, mayEdit && data?.archived === false, FIRST);
+    const begun = useTakenUp(person, key, data, mayEdit && data?.archived === false, data?.passage ? null : FIRST);
 
     if (template.error ?? desk.error) {
         return <Problem error={template.error ?? desk.error} />;
@@ -98,6 +98,8 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
         () => ({
             ...supplied,
             template: template.key,
+            recordType: template.record_type,
+            takesPassages: !template.passage,
             byPath,
             values: known ?? {},
             offers: values.data?.offers ?? {},
@@ -116,7 +118,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             },
             openBlocks: () => setOpen('blocks'),
         }),
-        [supplied, template.key, byPath, known, values.data?.offers, record, findings, around, colours, colourValues, tokens, answer?.html, answer?.slots],
+        [supplied, template.key, template.record_type, template.passage, byPath, known, values.data?.offers, record, findings, around, colours, colourValues, tokens, answer?.html, answer?.slots],
     );
     const theirs = useCallback(async () => {
         const [now, compared] = await Promise.all([
@@ -182,7 +184,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                 />
             )}
             <div className={`manuscript${beside ? ' manuscript-narrow' : ''}`} tabIndex={-1}>
-                <Envelope lengths={answer?.lengths ?? {}} />
+                {!template.passage && <Envelope lengths={answer?.lengths ?? {}} />}
                 <Manuscript />
             </div>
         </div>

@@ -78,6 +78,7 @@ export function StagePane({ answer, fault, view, see, template }: { answer: Answ
 function ByHand({ template }: { template: string }) {
     const taken = useComposer((state) => state.document.plain !== undefined);
     const mayEdit = useComposer((state) => state.mayEdit);
+    const { takesPassages: isMessage } = useDesk();
     const take = useMutation({
         mutationFn: () => got(api.POST('/templates/{key}/plain', { params: { path: { key: template } }, body: { document: useComposer.getState().document } })),
         onSuccess: ({ document: taken }) => {
@@ -88,7 +89,8 @@ function ByHand({ template }: { template: string }) {
     });
 
     return (
-        mayEdit && (
+        mayEdit &&
+        isMessage && (
             <div className="absolute top-2 right-4 z-10">
                 {taken ? (
                     <button type="button" className="btn btn-xs" onClick={() => useComposer.getState().apply('plain text from the message', (document) => withMember(document, 'plain', undefined))}>

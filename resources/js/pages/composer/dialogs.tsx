@@ -7,6 +7,8 @@ import { Dialog } from '../../parts/Dialog';
 import { Faults } from '../../parts/Message';
 import { useSession } from '../../parts/useSession';
 import { Changes } from '../../drafts/Changes';
+import { Touched } from '../../drafts/Touched';
+import { useDesk } from '../../manuscript/desk';
 import { Publishing } from '../../drafts/Publishing';
 import { useComposer } from '../../manuscript/store';
 import { VersionList } from '../../drafts/VersionList';
@@ -46,16 +48,20 @@ export function PublishDialog({ template, open, close, published }: { template: 
             published={(answer) => {
                 published(answer);
 
-                return `Version ${answer.version ?? ''} is published.${answer.notice ? ` It answers for ${answer.notice.name} from now on.` : ''}`;
+                return `Version ${answer.version ?? ''} is published.${answer.passage ? ' What takes it in goes out with it from now on.' : ''}${answer.notice ? ` It answers for ${answer.notice.name} from now on.` : ''}`;
             }}
         />
     );
 }
 
 function Consequence({ data }: { data: Schemas['Publication'] }) {
+    const isPassage = !useDesk().takesPassages;
+
     return (
         <div className="grid gap-2">
-            {data.notice ? (
+            {isPassage ? (
+                <Touched messages={data.editions} none="No published template takes it in yet: no message changes." />
+            ) : data.notice ? (
                 <p>
                     It answers for <b>{data.notice.name}</b> from now on; {data.answers_now ? <>now {data.answers_now} does</> : 'now the built-in does'}. In the last 30 days that was{' '}
                     {plural(data.messages, 'message')} to {plural(data.people, 'person', 'people')}.

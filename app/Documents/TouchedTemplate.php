@@ -1,0 +1,244 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Documents;
+
+use App\Deciding\Answer;
+use App\Models\Brand;
+use App\Models\BrandVersion;
+use App\Models\Claim;
+use App\Models\DocumentKind;
+use App\Models\Notice;
+use App\Models\Source;
+use App\Models\Template;
+use App\Models\TemplateVersion;
+use App\Models\VersionUse;
+use Herald\Brand\Brand as Design;
+use Herald\Check\Finding;
+use Herald\Check\Weight;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Json;
+use Herald\Language\LanguageTag;
+use Herald\Manuscript\Template as Document;
+use Herald\Notice\Notice as Declared;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Style\ColourRole;
+use Herald\Style\Look;
+use Herald\Style\Token;
+use Illuminate\Database\Eloquent\Relations\Relation;
+
+/** A published template whose messages a brand that it wears, or a passage that it takes in, would make others. */
+final readonly class TouchedTemplate
+{
+    /**
+     * @param  TemplateVersion  $version  its newest, without its document
+     * @param  Notice|null  $answersFor  the notice it answers for at the moment
+     * @param  Declared|null  $declared  the notice it was written for
+     */
+    private function __construct(public Template $template, public TemplateVersion $version, public ?Notice $answersFor, private ?Declared $declared)
+    {
+    }
+
+    /**
+     * All that wear a brand, by name.
+     *
+     * @param  bool|null  $byDefault  whether it is worn by those that name none; null as it is
+     * @return list<self>
+     */
+    public static function wearing(Brand $brand, Source $source, ?bool $byDefault = null): array
+    {
+        $others = $source->brands()->has('versions')->whereKeyNot($brand->id)->pluck('key')->all();
+
+        return self::all($source, static function (TemplateVersion $version) use ($brand, $byDefault, $others): bool {
+            $named = $version->uses->firstWhere('kind', DocumentKind::Brand->value)?->key;
+
+            return $named === $brand->key || (($byDefault ?? $brand->is_default) && ! in_array($named, $others, true));
+        });
+    }
+
+    /**
+     * All that take a passage in, by name.
+     *
+     * @return list<self>
+     */
+    public static function taking(Template $passage): array
+    {
+        return self::all($passage->source, static fn (TemplateVersion $version): bool => $version->uses->contains(static fn (VersionUse $use): bool => $use->kind === VersionUse::PASSAGE && $use->key === $passage->key));
+    }
+
+    /**
+     * @param  \Closure(TemplateVersion): bool  $isTouched
+     * @return list<self>
+     */
+    private static function all(Source $source, \Closure $isTouched): array
+    {
+        $manifest = $source->manifest();
+        $touched = [];
+        // Their documents are long, and read one by one where they are needed.
+        $known = static fn (Relation $version) => $version->select(['versions.id', 'versions.document_id', 'versions.number']);
+        $templates = $source->templates()->where('is_passage', false)->whereNull('archived_at')->with(['latestVersion' => $known, 'latestVersion.uses', 'claims.notice.claims.template.latestVersion' => $known])->orderBy('name')->get();
+        foreach ($templates as $template) {
+            $version = $template->latestVersion;
+            if ($version === null || ! isset($manifest->recordTypes[$template->record_type])) {
+                continue;
+            }
+            if ($isTouched($version)) {
+                $claim = $template->claims->first(static fn (Claim $claim): bool => $claim->notice->retired_at === null && $claim->notice->answeringClaim()?->template_id === $template->id);
+                $touched[] = new self($template->setRelation('source', $source), $version, $claim?->notice->setRelation('source', $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null));
+            }
+        }
+
+        return $touched;
+    }
+
+    /**
+     * What makes the messages of all that wear a brand, for {@see ReadyFirst}.
+     *
+     * @param  bool|null  $byDefault  as above
+     * @return array<string, \Closure(): mixed>
+     */
+    public static function dressing(Brand $brand, Source $source, BrandVersion $version, ?bool $byDefault = null): array
+    {
+        $dressing = [];
+        foreach (self::wearing($brand, $source, $byDefault) as $worn) {
+            $dressing["{$worn->version->id} for {$worn->answersFor?->id}"] = static fn () => $worn->dress($version);
+        }
+
+        return $dressing;
+    }
+
+    /**
+     * What makes the messages of all that take a passage in, for {@see ReadyFirst}.
+     *
+     * @return array<string, \Closure(): mixed>
+     */
+    public static function renewing(Template $passage, TemplateVersion $version): array
+    {
+        $renewing = [];
+        foreach (self::taking($passage) as $touched) {
+            $renewing["{$touched->version->id} for {$touched->answersFor?->id}"] = static fn () => $touched->renew($version);
+        }
+
+        return $renewing;
+    }
+
+    /**
+     * What publishing something would do to templates that it touches.
+     *
+     * @param  list<self>  $all
+     * @param  \Closure(self): list<string>  $differs  the languages in which a template's message would be another
+     * @return array{list<array{template: string, name: string, languages: list<string>, notice: string|null}>, list<Finding>} those that would be others, and what stands in the way
+     */
+    public static function outlook(array $all, \Closure $differs): array
+    {
+        [$editions, $broken] = [[], []];
+        foreach ($all as $touched) {
+            try {
+                $languages = $differs($touched);
+            } catch (InvalidDocument $e) {
+                $broken[] = Finding::ofWhole(Weight::Grave, "{$touched->template->name} can no longer be compiled: {$e->getMessage()}");
+
+                continue;
+            }
+            if ($languages !== []) {
+                $editions[] = ['template' => $touched->template->key, 'name' => $touched->template->name, 'languages' => array_map(LanguageTag::name(...), $languages), 'notice' => $touched->answersFor?->declaration()->name];
+            }
+        }
+
+        return [$editions, $broken];
+    }
+
+    /**
+     * The languages in which its message would not be the same with another document of a passage.
+     *
+     * @return list<string>
+     *
+     * @throws InvalidDocument when the passage does not fit it
+     */
+    public function differsWith(Template $passage, Json $document): array
+    {
+        $version = $this->whole();
+        $before = $this->read($version);
+        $drafted = (new TemplateVersion(['document' => $document->text()]))->forceFill(['document_id' => $passage->id, 'id' => 0]);
+        $after = $this->read($version, $drafted);
+        $brand = $this->template->source->brandWornAs($after->brand)->read();
+
+        return array_values(array_filter($after->languages(), static fn (string $language): bool => Compiler::compile($before->manuscript($language), $brand)->toArray() !== Compiler::compile($after->manuscript($language), $brand)->toArray()));
+    }
+
+    /**
+     * The languages in which its message would not be the same in another design.
+     *
+     * @return list<string>
+     *
+     * @throws InvalidDocument when it no longer fits its source
+     */
+    public function differsIn(Design $before, Design $after): array
+    {
+        $document = $this->read($this->whole());
+
+        return array_values(array_filter($document->languages(), static function (string $language) use ($document, $before, $after): bool {
+            $manuscript = $document->manuscript($language);
+
+            return Compiler::compile($manuscript, $before)->toArray() !== Compiler::compile($manuscript, $after)->toArray();
+        }));
+    }
+
+    /**
+     * @return list<string> in words, the colours by role and the tokens that it overrides
+     */
+    public function overrides(): array
+    {
+        return array_map(static fn (ColourRole|Token $one): string => $one->words(), Look::overriddenIn(Json::ofText($this->whole()->document, $this->template->name)->data));
+    }
+
+    /**
+     * Makes its editions in a version of the brand, before anything goes out in it. One that answers for nothing is compiled to see that it can be.
+     *
+     * @throws InvalidDocument when it no longer fits its source
+     */
+    private function dress(BrandVersion $brand): void
+    {
+        $version = $this->whole();
+        $document = $this->read($version);
+        foreach ($document->languages() as $language) {
+            $this->answersFor === null
+                ? Compiler::compile($document->manuscript($language), $brand->read())
+                : Answer::with($this->answersFor, $version, $language)->edition($brand);
+        }
+    }
+
+    /**
+     * Makes its editions with a version of a passage, before anything goes out with it.
+     *
+     * @throws InvalidDocument when the passage does not fit it
+     */
+    private function renew(TemplateVersion $passage): void
+    {
+        $version = $this->whole();
+        $document = $this->read($version, $passage);
+        foreach ($document->wholeLanguages() as $language) {
+            $this->answersFor === null
+                ? Compiler::compile($document->manuscript($language), $this->template->source->brandWornAs($document->brand)->read())
+                : Answer::with($this->answersFor, $version, $language, $passage)->edition();
+        }
+    }
+
+    /** The version with its document. */
+    private function whole(): TemplateVersion
+    {
+        return TemplateVersion::query()->findOrFail($this->version->id)->setRelation('template', $this->template);
+    }
+
+    /**
+     * @param  TemplateVersion|null  $passage  taken in though it is not in force
+     */
+    private function read(TemplateVersion $version, ?TemplateVersion $passage = null): Document
+    {
+        $types = $this->template->source->manifest()->recordTypes;
+
+        return $version->read($this->declared->vocabulary ?? Vocabulary::of($types[$this->template->record_type], kinds: $types), (new PassageShelf($this->template->source))->of($version->document, $passage));
+    }
+}

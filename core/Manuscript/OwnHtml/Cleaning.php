@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\Manuscript\OwnHtml;
+
+use Herald\Style\CustomCss;
+use Masterminds\HTML5;
+use Symfony\Component\HtmlSanitizer\HtmlSanitizer;
+use Symfony\Component\HtmlSanitizer\HtmlSanitizerConfig;
+use TijsVerkoyen\CssToInlineStyles\CssToInlineStyles;
+
+/**
+ * Makes of whatever HTML what may stand in a message: its style sheets written into the elements they are about, and of elements, attributes, addresses and styles those alone that mail programs show and
+ * that do nothing. What is taken out is told.
+ */
+final class Cleaning
+{
+    /** Elements that may stand in a message; of others that only hold words the words stay. */
+    private const ELEMENTS = [
+        'a', 'abbr', 'b', 'big', 'blockquote', 'br', 'caption', 'center', 'code', 'col', 'colgroup', 'dd', 'del', 'div', 'dl', 'dt', 'em', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr', 'i', 'img', 'ins', 'li', 'ol', 'p', 'pre', 's',
+        'small', 'span', 'strike', 'strong', 'sub', 'sup', 'table', 'tbody', 'td', 'tfoot', 'th', 'thead', 'tr', 'u', 'ul', 'wbr',
+    ];
+
+    /** Elements that are nothing in a message but for what stands in them. */
+    private const HOLDING = ['address', 'article', 'aside', 'body', 'figcaption', 'figure', 'font', 'footer', 'header', 'html', 'main', 'nav', 'section', 'time', 'mark', 'cite', 'q', 'var', 'kbd', 'samp', 'label', 'tt', 'details', 'summary', 'picture', 'acronym', 'dfn', 'bdi', 'bdo', 'fieldset', 'legend', 'form'];
+
+    private const ATTRIBUTES = ['style', 'align', 'valign', 'bgcolor', 'width', 'height', 'border', 'cellpadding', 'cellspacing', 'role', 'dir', 'lang', 'title', 'alt', 'src', 'href', 'colspan', 'rowspan', 'scope', 'start', 'type', 'color'];
+
+    /** Attributes that need no word where they are left out: they say nothing in a message. */
+    private const SILENT = ['class', 'id', 'name', 'target', 'rel', 'data-', 'aria-', 'xmlns', 'charset', 'content', 'face', 'size', 'background', 'itemprop', 'itemscope', 'itemtype', 'summary', 'nowrap', 'http-equiv', 'media'];
+
+    /** Beside what a brand's own CSS may set. Nothing that takes an element out of its place. */
+    private const LAYOUT = [
+        'width', 'max-width', 'min-width', 'height', 'max-height', 'min-height', 'margin', 'margin-top', 'margin-right', 'margin-bottom', 'margin-left', 'vertical-align', 'display', 'float', 'clear', 'border-collapse', 'border-spacing', 'table-layout', 'list-style', 'list-style-type',
+        'white-space', 'word-break', 'overflow-wrap', 'background', 'border-color', 'border-style', 'border-width', 'border-left-width', 'border-top-color', 'border-bottom-color', 'font', 'direction', 'overflow',
+    ];
+
+    /** As HTML of its own. */
+    public const LONGEST = 100_000;
+
+    /**
+     * @return array{string, list<string>} the markup, and what was taken out of it, in words
+     */
+    public static function of(string $html): array
+    {
+        // Comments are for those who write. What is for word processors alone is none of ours: they get the rest.
+        $html = preg_replace('~<!--.*?-->~s', '', $html) ?? '';
+        [$html, $unwritten] = self::inlined($html);
+        $left = array_fill_keys($unwritten, true);
+        $document = self::body($html);
+        self::look($document->documentElement, $left, 0);
+        $writer = new HTML5(['disable_html_ns' => true]);
+        $clean = '';
+        foreach ($document->getElementsByTagName('body')->item(0)->childNodes ?? [] as $node) {
+            $clean .= $writer->saveHTML($node);
+        }
+
+        return [(new HtmlSanitizer(self::config()))->sanitize($clean), array_map(strval(...), array_keys($left))];
+    }
+
+    /**
+     * The declarations of a style that may stand in a message.
+     *
+     * @param  array<string, true>  $left  takes what was left out
+     *
+     * @param-out array<string, true> $left
+     */
+    public static function style(string $style, array &$left): string
+    {
+        $kept = [];
+        foreach (preg_split('~;(?![^(]*\))~', $style) ?: [] as $declaration) {
+            [$property, $value] = [...array_map(trim(...), explode(':', $declaration, 2)), ''];
+            $property = strtolower($property);
+            if ($property === '' || $value === '') {
+                continue;
+            }
+            $value = trim(preg_replace('~\s*!\s*important$~i', '', $value) ?? '');
+            $isKnown = isset(CustomCss::honoured()[$property]) || in_array($property, self::LAYOUT, true) || preg_match('~^mso-[a-z-]+$~D', $property) === 1;
+            // Nothing that loads, moves or runs: no url(), no expression(), no escapes.
+            if ($isKnown && preg_match('~^(?:[A-Za-z0-9 #.,%\'"+/*-]|rgba?\([\d\s,.%/]+\)|hsla?\([\d\s,.%/deg]+\))+$~D', $value) === 1 && ! ($property === 'display' && preg_match('~^(none|block|inline|inline-block|table|table-cell|table-row)$~D', $value) !== 1)) {
+                $kept[] = $property.':'.str_replace('"', "'", $value);
+            } else {
+                $left["the style “{$property}”"] = true;
+            }
+        }
+
+        return implode(';', $kept);
+    }
+
+    /**
+     * HTML with its style sheets written into the elements.
+     *
+     * @return array{string, list<string>} and what of them could not be, in words
+     */
+    public static function inlined(string $html): array
+    {
+        if (stripos($html, '<style') === false) {
+            return [$html, []];
+        }
+        preg_match_all('~@(media|import|font-face|supports)~i', implode(' ', preg_match_all('~<style[^>]*>(.*?)</style\s*>~is', $html, $sheets) > 0 ? $sheets[1] : []), $rules);
+
+        return [
+            preg_replace('~<style[^>]*>.*?</style\s*>~is', '', (new CssToInlineStyles)->convert($html)) ?? '',
+            array_map(static fn (string $rule): string => 'what its style sheet says under “@'.strtolower($rule).'”', array_values(array_unique($rules[1]))),
+        ];
+    }
+
+    private static function body(string $html): \DOMDocument
+    {
+        return (new HTML5(['disable_html_ns' => true]))->loadHTML(stripos($html, '<body') === false ? '<!DOCTYPE html><html><body>'.$html.'</body></html>' : $html);
+    }
+
+    /**
+     * Notes what the sanitiser will take out.
+     *
+     * @param  array<string, true>  $left
+     *
+     * @param-out array<string, true> $left
+     */
+    private static function look(?\DOMElement $element, array &$left, int $depth): void
+    {
+        if ($element === null || $depth > 200) {
+            return;
+        }
+        $name = strtolower($element->tagName);
+        if (! in_array($name, [...self::ELEMENTS, ...self::HOLDING, 'head', 'meta', 'title', 'html', 'body'], true)) {
+            $left["<{$name}>"] = true;
+
+            return;
+        }
+        foreach (iterator_to_array($element->attributes ?? []) as $attribute) {
+            $called = strtolower($attribute->nodeName);
+            $value = (string) $attribute->nodeValue;
+            if ($called === 'style') {
+                $element->setAttribute('style', self::style($value, $left));
+            } elseif (in_array($called, Element::ADDRESSES, true) && preg_match('~^\s*(https?:|mailto:|tel:|[^:]*$)~i', $value) !== 1) {
+                $left['the address “'.mb_strimwidth($value, 0, 40, '…').'”'] = true;
+            } elseif (! in_array($called, self::ATTRIBUTES, true) && array_filter(self::SILENT, static fn (string $silent): bool => str_starts_with($called, $silent)) === []) {
+                $left["“{$called}” of <{$name}>"] = true;
+            }
+        }
+        foreach ($element->childNodes as $child) {
+            if ($child instanceof \DOMElement) {
+                self::look($child, $left, $depth + 1);
+            }
+        }
+    }
+
+    private static function config(): HtmlSanitizerConfig
+    {
+        $config = (new HtmlSanitizerConfig)->allowLinkSchemes(['http', 'https', 'mailto', 'tel'])->allowMediaSchemes(['http', 'https'])->allowRelativeLinks()->allowRelativeMedias()->withMaxInputLength(2 * self::LONGEST);
+        foreach (self::ELEMENTS as $element) {
+            $config = $config->allowElement($element, self::ATTRIBUTES);
+        }
+        foreach (self::HOLDING as $element) {
+            $config = $config->blockElement($element);
+        }
+
+        return $config;
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\Schema;
+
+return new class extends Migration
+{
+    public function up(): void
+    {
+        Schema::table('documents', static fn (Blueprint $table) => $table->boolean('is_passage')->default(false));
+    }
+};
