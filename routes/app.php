@@ -7,6 +7,7 @@ use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\DocumentController;
 use App\Http\Controllers\App\FieldController;
+use App\Http\Controllers\App\HtmlInController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
 use App\Http\Controllers\App\PassageController;
@@ -92,6 +93,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('fields/{type}/trial', [FieldController::class, 'tried'])->middleware('throttle:stage');
         Route::delete('fields/{type}/{key}', [FieldController::class, 'destroy']);
         Route::post('passages', [PassageController::class, 'store']);
+        Route::post('html', [HtmlInController::class, 'file'])->middleware('throttle:pictures');
+        Route::post('templates/{key}/html', [HtmlInController::class, 'over'])->middleware('throttle:stage');
         Route::post('templates/{key}/letting-go', [PassageController::class, 'letGo'])->middleware('throttle:stage');
         Route::post('templates/{key}/starter', [StarterController::class, 'over'])->middleware('throttle:stage');
         Route::post('templates/{key}/plain', [DeskController::class, 'plain'])->middleware('throttle:stage');

@@ -42,6 +42,8 @@ final class RightsTest extends TestCase
         'POST api/app/sources/{source}/templates/{key}/comparison' => ['viewer', ['key' => 'night-blue-receipt'], '', []],
         'GET api/app/sources/{source}/starters' => ['viewer', [], '?notice=order-received'],
         'GET stage/{source}/starters/{starter}' => ['viewer', ['starter' => 'letter'], '?notice=order-received'],
+        'POST api/app/sources/{source}/html' => ['author', []],
+        'POST api/app/sources/{source}/templates/{key}/html' => ['author', ['key' => 'night-blue-receipt'], '', []],
         'GET api/app/sources/{source}/passages' => ['viewer', []],
         'POST api/app/sources/{source}/passages' => ['author', [], '', ['name' => 'x', 'record_type' => 'order']],
         'POST api/app/sources/{source}/templates/{key}/letting-go' => ['author', ['key' => 'night-blue-receipt'], '', []],

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Models\Record;
 use App\Documents\PassageShelf;
+use App\Models\Record;
 use App\Models\Source as StoredSource;
 use App\Models\Template as StoredTemplate;
 use Herald\Brand\Brand;

@@ -567,6 +567,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A file of HTML, or a zip with one and its pictures: its source, with the pictures put into the store */
+        post: operations["readHtmlFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates/{key}/html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has been written so far, with what HTML becomes in its place; nothing is kept */
+        post: operations["takeHtml"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/passages": {
         parameters: {
             query?: never;
@@ -1415,6 +1449,34 @@ export interface components {
                 notice: string;
                 name: string;
                 active: boolean;
+            }[];
+        };
+        HtmlFile: {
+            html: string;
+            /** @description how many were put in */
+            pictures: number;
+            /** @description what was not taken */
+            notes: {
+                what: string;
+                why: string;
+            }[];
+        };
+        ArrivedHtml: {
+            document: components["schemas"]["Document"];
+            placeholders: {
+                written: string;
+                name: string;
+                /** @description whether it decides or repeats, and stands for no value */
+                decides: boolean;
+                times: number;
+                /** @description the path of a field that is called so */
+                proposal: string | null;
+            }[];
+            report: {
+                what: string;
+                /** @description null for left out */
+                became: string | null;
+                times: number;
             }[];
         };
         Passage: components["schemas"]["TemplateLine"] & {
@@ -3223,6 +3285,68 @@ export interface operations {
                             html_at: string | null;
                         }[];
                     };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readHtmlFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The source */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HtmlFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeHtml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Document"];
+                    html: string;
+                    /** @description paths of fields, by placeholders as they are written */
+                    fields: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The document, with what became of everything */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivedHtml"];
                 };
             };
             default: components["responses"]["Problem"];

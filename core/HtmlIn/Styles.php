@@ -1,0 +1,276 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Herald\HtmlIn;
+
+use Herald\Block\Heading;
+use Herald\Block\Points;
+use Herald\Block\Text;
+use Herald\Colour\ColourNames;
+
+/** What the styles of foreign HTML say that a template has a look for: colours, grounds, sizes, sides. What is let go is counted. */
+final class Styles
+{
+    /** Properties that are carried over, or that the layout is read from. */
+    private const TAKEN = [
+        'color', 'background', 'background-color', 'text-align', 'font-weight', 'font-style', 'text-decoration', 'width', 'max-width', 'min-width', 'height', 'max-height', 'min-height', 'display', 'padding', 'padding-top', 'padding-right', 'padding-bottom', 'padding-left',
+        'margin', 'margin-top', 'margin-right', 'margin-bottom', 'margin-left', 'border', 'border-top', 'border-bottom', 'border-left', 'border-right', 'border-collapse', 'border-spacing', 'vertical-align', 'font-size', 'overflow', 'border-radius', 'line-height', 'font-family', 'table-layout',
+    ];
+
+    private const COLOUR = '~#[0-9a-f]{6}\b|#[0-9a-f]{3}\b|rgba?\(\s*(\d{1,3})[\s,]+(\d{1,3})[\s,]+(\d{1,3})\s*(?:[,/]\s*[\d.]+%?\s*)?\)~i';
+
+    /** @var array<string, int> properties without a counterpart, and how often they were said */
+    private array $letGo = [];
+
+    /** @var array<int, true> elements whose styles were looked at */
+    private array $seen = [];
+
+    private string $paper = '#FFFFFF';
+
+    private string $text = '';
+
+    private string $heading = '';
+
+    /** @param  bool  $quirks  whether browsers would show it as they did long ago: nothing is taken over into tables from around them */
+    public function __construct(private readonly bool $quirks = false)
+    {
+    }
+
+    /**
+     * @return array<string, int>
+     */
+    public function letGo(): array
+    {
+        arsort($this->letGo);
+
+        return $this->letGo;
+    }
+
+    /**
+     * What the whole says: the colours of page and paper, of words, headings and links.
+     *
+     * @return array<string, string> the look of a template
+     */
+    public function ofWhole(\DOMElement $body): array
+    {
+        $look = array_filter(['page' => $this->background($body), 'text' => $this->said($body, 'color')]);
+        // The ground on which most of the words stand.
+        $words = intdiv(strlen($body->textContent), 3);
+        foreach ($body->getElementsByTagName('*') as $element) {
+            $background = in_array(strtolower($element->tagName), ['table', 'td', 'div'], true) ? $this->background($element) : null;
+            if ($background !== null && $background !== ($look['page'] ?? null) && strlen($element->textContent) > $words) {
+                [$look['paper'], $words] = [$background, strlen($element->textContent)];
+            }
+        }
+        foreach (['h1', 'h2', 'h3'] as $name) {
+            foreach ($body->getElementsByTagName($name) as $element) {
+                $look['heading'] ??= $this->said($element, 'color');
+            }
+        }
+        // Of links those among words, not those that stand alone.
+        foreach ($body->getElementsByTagName('a') as $element) {
+            $look['link'] ??= preg_match('~(^|;)\s*(padding|display|background)~i', $element->getAttribute('style')) !== 1 && strlen($element->parentNode->textContent ?? '') > strlen($element->textContent) + 8 ? $this->said($element, 'color') : null;
+        }
+        $look['text'] ??= $this->commonest($body);
+        foreach ($body->getElementsByTagName('*') as $element) {
+            $this->count($element);
+        }
+        $look = array_filter($look);
+        $this->paper = $look['paper'] ?? $look['page'] ?? '#FFFFFF';
+        [$this->text, $this->heading] = [$look['text'] ?? '', $look['heading'] ?? ''];
+
+        return $look;
+    }
+
+    /**
+     * What an element says of the block that it became.
+     *
+     * @return array<string, mixed> its members
+     */
+    public function ofBlock(\DOMElement $element, string $type): array
+    {
+        $align = $this->align($element);
+        $colour = in_array($type, [Text::type(), Points::type(), Heading::type()], true) ? $this->said($element, 'color') ?? $this->onlyColour($element) : null;
+        $role = $type === Heading::type() ? 'heading' : 'text';
+
+        return [...($align === null ? [] : ['align' => $align]), ...($colour === null || $colour === ($role === 'heading' ? $this->heading : $this->text) ? [] : ['look' => [$role => $colour]])];
+    }
+
+    /** A ground of its own, other than that of the paper. */
+    public function ground(\DOMElement $element): ?string
+    {
+        $background = $this->background($element);
+
+        return $background === null || $background === $this->paper || ($element->parentNode instanceof \DOMElement && $background === $this->groundAround($element->parentNode)) ? null : $background;
+    }
+
+    /** Whether a link is filled with a colour, as buttons are. */
+    public function fills(\DOMElement $link): bool
+    {
+        return $this->background($link) !== null && preg_match('~(^|;)\s*(padding|display\s*:\s*(inline-)?block)~i', $link->getAttribute('style')) === 1;
+    }
+
+    /** Whether some cell around the one link of a table is filled. */
+    public function fillsWithin(\DOMElement $table): bool
+    {
+        foreach ($table->getElementsByTagName('td') as $cell) {
+            if ($this->background($cell) !== null && $this->background($cell) !== $this->paper) {
+                return true;
+            }
+        }
+
+        return $this->background($table) !== null && $this->background($table) !== $this->paper;
+    }
+
+    /** The colour that a button is filled with. */
+    public function fill(\DOMElement $link, \DOMElement $whole): ?string
+    {
+        for ($element = $link; ; $element = $element->parentNode) {
+            $background = $this->background($element);
+            if ($background !== null || $element === $whole || ! $element->parentNode instanceof \DOMElement) {
+                return $background;
+            }
+        }
+    }
+
+    public function colour(\DOMElement $element): ?string
+    {
+        return $this->said($element, 'color') ?? $this->onlyColour($element);
+    }
+
+    public function isHidden(\DOMElement $element): bool
+    {
+        return preg_match('~(^|;)\s*(display\s*:\s*none|visibility\s*:\s*hidden|mso-hide\s*:\s*all|max-height\s*:\s*0(px)?\s*(;|$)|font-size\s*:\s*0(px)?\s*(;|$))~i', $element->getAttribute('style')) === 1;
+    }
+
+    /** Whether it is a line across and nothing else. */
+    public function isRule(\DOMElement $element): bool
+    {
+        return preg_match('~(^|;)\s*border-(top|bottom)(-width)?\s*:\s*(?!0|none)~i', $element->getAttribute('style')) === 1
+            && preg_replace('/[\s\x{A0}]+/u', '', $element->textContent) === '' && $element->getElementsByTagName('img')->length === 0;
+    }
+
+    /** Whether it stands in a line with others of its kind. */
+    public function isBox(\DOMElement $element): bool
+    {
+        return preg_match('~(^|;)\s*(display\s*:\s*(inline-block|table-cell)|float\s*:\s*(left|right))~i', $element->getAttribute('style')) === 1;
+    }
+
+    /** In px; 0 where it does not say. */
+    public function width(\DOMElement $element): int
+    {
+        return $this->measure($element, 'width');
+    }
+
+    public function height(\DOMElement $element): int
+    {
+        return $this->measure($element, 'height');
+    }
+
+    private function measure(\DOMElement $element, string $what): int
+    {
+        foreach (['max-'.$what, $what] as $property) {
+            if (preg_match('~(?:^|;)\s*'.$property.'\s*:\s*(\d{1,4})px~i', $element->getAttribute('style'), $found) === 1) {
+                return (int) $found[1];
+            }
+        }
+
+        return preg_match('~^\d{1,4}(px)?$~D', trim($element->getAttribute($what))) === 1 ? (int) $element->getAttribute($what) : 0;
+    }
+
+    private function align(\DOMElement $element): ?string
+    {
+        for ($at = $element; $at instanceof \DOMElement; $at = $at->parentNode) {
+            $said = preg_match('~(?:^|;)\s*text-align\s*:\s*(\w+)~i', $at->getAttribute('style'), $found) === 1 ? $found[1] : $at->getAttribute('align');
+            if (strtolower($at->tagName) === 'center') {
+                return 'center';
+            }
+            if ($this->quirks && strtolower($at->tagName) === 'table') {
+                return null;
+            }
+            if ($said !== '' && strtolower($at->tagName) !== 'table') {
+                return ['center' => 'center', 'middle' => 'center', 'right' => 'end', 'end' => 'end'][strtolower($said)] ?? null;
+            }
+        }
+
+        return null;
+    }
+
+    private function background(\DOMElement $element): ?string
+    {
+        return $this->said($element, 'background-color') ?? $this->said($element, 'background') ?? self::hex($element->getAttribute('bgcolor'));
+    }
+
+    private function groundAround(\DOMElement $element): ?string
+    {
+        for ($at = $element; $at instanceof \DOMElement; $at = $at->parentNode) {
+            if (($background = $this->background($at)) !== null) {
+                return $background;
+            }
+        }
+
+        return null;
+    }
+
+    /** The colour in which most of the words in paragraphs are. */
+    private function commonest(\DOMElement $body): ?string
+    {
+        $words = [];
+        foreach ($body->getElementsByTagName('p') as $element) {
+            $colour = $this->said($element, 'color');
+            if ($colour !== null) {
+                $words[$colour] = ($words[$colour] ?? 0) + strlen($element->textContent);
+            }
+        }
+        arsort($words);
+
+        return array_key_first($words);
+    }
+
+    /** The colour that all words of an element have, because they stand in one element within it. */
+    private function onlyColour(\DOMElement $element): ?string
+    {
+        foreach ($element->getElementsByTagName('*') as $within) {
+            if (trim($within->textContent) === trim($element->textContent) && ($colour = $this->said($within, 'color') ?? self::hex($within->getAttribute('color'))) !== null) {
+                return $colour;
+            }
+        }
+
+        return null;
+    }
+
+    private function said(\DOMElement $element, string $property): ?string
+    {
+        return preg_match('~(?:^|;)\s*'.$property.'\s*:\s*([^;]+)~i', $element->getAttribute('style'), $found) === 1 ? self::hex($found[1]) : null;
+    }
+
+    private function count(\DOMElement $element): void
+    {
+        $id = spl_object_id($element);
+        if (isset($this->seen[$id])) {
+            return;
+        }
+        $this->seen[$id] = true;
+        foreach (preg_split('~;(?![^(]*\))~', $element->getAttribute('style')) ?: [] as $declaration) {
+            $property = strtolower(trim(explode(':', $declaration)[0]));
+            if ($property !== '' && ! in_array($property, self::TAKEN, true) && ! str_starts_with($property, 'mso-') && ! str_starts_with($property, '-')) {
+                $this->letGo[$property] = ($this->letGo[$property] ?? 0) + 1;
+            }
+        }
+    }
+
+    /** A colour as #RRGGBB; null for none, or one that cannot be reckoned with. */
+    private static function hex(string $css): ?string
+    {
+        if (preg_match(self::COLOUR, ColourNames::asFigures(trim($css)), $found) !== 1) {
+            return null;
+        }
+        if (isset($found[3])) {
+            return sprintf('#%02X%02X%02X', min(255, (int) $found[1]), min(255, (int) $found[2]), min(255, (int) $found[3]));
+        }
+        $hex = strtoupper($found[0]);
+
+        return strlen($hex) === 4 ? "#{$hex[1]}{$hex[1]}{$hex[2]}{$hex[2]}{$hex[3]}{$hex[3]}" : $hex;
+    }
+}
