@@ -15,7 +15,7 @@ use Illuminate\Validation\ValidationException;
 final class HtmlFile
 {
     /** Of a file, in KB. */
-    public const HEAVIEST = 10_240;
+    public const HEAVIEST = 6_000;
 
     /** Of what is packed in one: files, bytes of one and of all, and how many times its packed size one may be. */
     private const MOST_FILES = 200;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Herald\Manuscript\Row;
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
 use Herald\Value\AddressFormat;
@@ -22,10 +23,11 @@ final readonly class Addresses extends SideBySide
         return 'Addresses';
     }
 
-    public static function fresh(Vocabulary $vocabulary): ?array
+    public static function fresh(Vocabulary $vocabulary): array
     {
         $addresses = array_filter($vocabulary->groups(), static fn (Field $field): bool => $field->type instanceof Type\Group && AddressFormat::isIn(array_keys($field->fields)));
 
-        return $addresses === [] ? null : self::ofFields(array_slice($addresses, 0, 2), AddressFormat::lines()->name());
+        // Where the record has none, one is written by hand.
+        return $addresses === [] ? ['rows' => [Row::fresh('Address', [])]] : self::ofFields(array_slice($addresses, 0, 2), AddressFormat::lines()->name());
     }
 }

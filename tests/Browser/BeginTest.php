@@ -13,7 +13,7 @@ final class BeginTest extends BrowserTestCase
 {
     private const STAGE = 'The stage: the true message';
 
-    public function test_a_booking_is_confirmed_with_banner_map_and_the_next_nights_from_a_starter(): void
+    public function test_a_booking_is_confirmed_with_banner_map_address_the_next_nights_and_a_passage_from_a_starter(): void
     {
         $this->stack = (new Stack)->withDemo(events: 0)->serve();
         $this->signIn();
@@ -47,6 +47,15 @@ final class BeginTest extends BrowserTestCase
         $this->press('List of other records: select');
         $this->choose('Abreast', '2');
         $this->seeOnStage('See more', self::STAGE);
+        // An address that no record has, and what all messages end with.
+        $this->addBlock('Addresses');
+        $this->into('//*[@data-frame][@aria-label="Addresses"]//*[@data-stop][@data-part="value"]');
+        $this->type('Moor Road 1, Larkmoor');
+        $this->click('(//button[normalize-space(.)="Put in a block"])[last()]');
+        $this->click('//dialog[@open]//*[@cmdk-item][contains(., "Clear skies")]');
+        $this->see('Clear skies, a passage: Clear skies to you', '//*[@data-manuscript]');
+        $this->see('First name of the customer, here', '//*[@data-manuscript]');
+        $this->seeOnStage('Clear skies to you', self::STAGE);
         $this->press('Publish');
         $this->see('It answers for Request received from now on', '//dialog[@open]');
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(Key::ENTER);
@@ -60,7 +69,9 @@ final class BeginTest extends BrowserTestCase
         self::assertStringContainsString('/starters/dusk.png"', $html);
         self::assertStringContainsString('/maps/53.4188%2C-7.9042/15.png"', $html);
         self::assertSame(3, substr_count($html, '/demo/night.png"'));
-        self::assertStringContainsString('https://larkmoor.example.org/nights/', (string) $letter->getTextContent());
+        foreach (['https://larkmoor.example.org/nights/', 'Moor Road 1, Larkmoor', 'Clear skies to you, '.$booking['visitor']['first_name']] as $words) {
+            self::assertStringContainsString($words, (string) $letter->getTextContent());
+        }
         $this->open('/mailroom');
         $this->follow((string) $letter->getHeaderValue('Subject'));
         $this->seeOnStage('See you soon', 'The message as HTML');

@@ -1,4 +1,4 @@
-import { LayoutTemplate, ListTree, Replace } from 'lucide-react';
+import { FileInput, LayoutTemplate, ListTree, Replace } from 'lucide-react';
 import { Link } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { useMayPublish } from '../../parts/useSession';
@@ -7,7 +7,7 @@ import { type Finding } from '../../manuscript/desk';
 import { type Saved } from '../../drafts/saving';
 import { useComposer } from '../../manuscript/store';
 
-type Opening = 'findings' | 'proof' | 'versions' | 'replace' | 'starters';
+type Opening = 'findings' | 'proof' | 'versions' | 'replace' | 'starters' | 'html';
 
 export function ComposerBar({
     line,
@@ -75,6 +75,11 @@ export function ComposerBar({
                 {mayEdit && !line.passage && (
                     <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Starters" title="Begin with a starter" onClick={() => open('starters')}>
                         <LayoutTemplate size={16} aria-hidden="true" />
+                    </button>
+                )}
+                {mayEdit && (
+                    <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Bring HTML in" title="Bring HTML in" onClick={() => open('html')}>
+                        <FileInput size={16} aria-hidden="true" />
                     </button>
                 )}
                 {mayEdit && (

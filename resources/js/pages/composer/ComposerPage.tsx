@@ -22,6 +22,7 @@ import { Manuscript } from '../../manuscript/Manuscript';
 import { useSaving, useTakenUp, type Shelf } from '../../drafts/saving';
 import { Seen, type SeenElement } from '../../stage/Seen';
 import { Outline } from './Outline';
+import { BringHtml } from '../../drafts/BringHtml';
 import { StarterDialog } from '../../drafts/StarterDialog';
 import { ReplaceHere } from '../../drafts/Replace';
 import { StagePane, useStage } from './StagePane';
@@ -66,7 +67,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const record = search.get('record') ?? supplied.cast[0]?.key ?? null;
     const language = search.get('language');
     const [view, setView] = useState<View>('wide');
-    const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | 'replace' | 'starters' | null>(null);
+    const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | 'replace' | 'starters' | 'html' | null>(search.get('bring') === 'html' ? 'html' : null);
     const [beside, setBeside] = useState<'sheet' | 'outline' | null>(null);
     const turnTo = (what: 'sheet' | 'outline') => setBeside((now) => (now === what ? null : what));
     const [sought, setSought] = useState('');
@@ -240,6 +241,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                 }}
             />
             {open === 'starters' && <StarterDialog template={template.key} asked={{ ...(line.notice ? { notice: line.notice.key } : { record_type: line.record_type }), ...(record ? { record } : {}) }} close={() => setOpen(null)} />}
+            {open === 'html' && <BringHtml close={() => setOpen(null)} />}
             {open === 'replace' && <ReplaceHere template={template.key} close={() => setOpen(null)} />}
             <ProofDialog template={template.key} record={record} language={language} given={given} open={open === 'proof'} close={() => setOpen(null)} />
             <VersionsDialog template={template.key} notice={line.notice} open={open === 'versions'} close={() => setOpen(null)} />

@@ -72,8 +72,8 @@ function Line({ passage, about }: { passage: Passage; about: string }) {
             <td className="py-1.5 pr-6">
                 {passage.used_in.length === 0 && <span className="text-muted">no template</span>}
                 {passage.used_in.map((one) => (
-                    <span key={one.key} className="block">
-                        <Link className="link-quiet" to={`/templates/${one.key}`}>
+                    <span key={one.key} className="block leading-6">
+                        <Link className="link-quiet inline-block min-h-6" to={`/templates/${one.key}`}>
                             {one.name}
                         </Link>
                         {!one.published && <span className="text-muted">, in its draft</span>}

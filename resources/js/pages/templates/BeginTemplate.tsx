@@ -9,7 +9,7 @@ import { Palette } from '../../parts/Palette';
 import { queries } from '../../api/queries';
 import { StarterGallery } from '../../parts/StarterGallery';
 
-type From = Schemas['NewTemplate']['from'];
+type From = Schemas['NewTemplate']['from'] | 'html';
 
 /** A new template: from a notice's built-in words, from a starter, as a copy of another, or blank. Opens it when it is there. */
 export function BeginTemplate({ notice, name, copy, words }: { notice?: string; name?: string; copy?: { key: string; name: string }; words?: string }) {
@@ -36,10 +36,10 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
     const order = useQuery({ ...queries.runningOrder(), enabled: !notice && !copy });
     const templates = useQuery({ ...queries.templates({}), enabled: !copy });
     const begin = useMutation({
-        mutationFn: () => got(api.POST('/templates', { body: { name, from, notice: chosen || null, template: from === 'copy' ? template : null, starter: from === 'starter' ? starter : null } })),
+        mutationFn: () => got(api.POST('/templates', { body: { name, from: from === 'html' ? 'blank' : from, notice: chosen || null, template: from === 'copy' ? template : null, starter: from === 'starter' ? starter : null } })),
         onSuccess: async (made) => {
             await client.invalidateQueries({ queryKey: ['templates'] });
-            await navigate(`/templates/${made.key}`);
+            await navigate(`/templates/${made.key}${from === 'html' ? '?bring=html' : ''}`);
         },
     });
     const faults = begin.error instanceof ProblemError ? begin.error : null;
@@ -83,6 +83,7 @@ function Form({ notice, name: first, copy, close }: { notice: string | undefined
                                     ['built_in', 'the built-in words'],
                                     ['starter', 'a starter'],
                                     ['copy', 'a copy of another template'],
+                                    ['html', 'HTML from elsewhere'],
                                     ['blank', 'nothing'],
                                 ] as const
                             ).map(([value, words]) => (
