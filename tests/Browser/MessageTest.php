@@ -152,10 +152,10 @@ final class MessageTest extends TestCase
         $usual = Json::ofFile(Brand::usualFile())->data;
         // A button of middling lightness is remarked on in the findings of a brand; this one is clearly dark.
         $brand = Brand::ofJson(Json::ofArray([...$usual, 'colours' => [...$usual['colours'], 'button' => '#16233A', 'button_text' => '#FFFFFF']], 'brand'));
-        foreach (array_slice(self::performances($brand), 0, 4) as $name => $html) {
+        foreach ([...array_slice(self::performances($brand), 0, 4), ...MailPrograms::messages($brand)] as $name => $html) {
             file_put_contents($this->file, View::Inverted->of($html));
             $this->measure(640, 'return 1');
-            self::assertSame([], $this->violations(), $name);
+            self::assertSame([], $this->violations(), (string) $name);
         }
     }
 

@@ -4,6 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use Database\Demo\LarkmoorRecords;
+use Herald\Brand\Brand;
+use Herald\Document\Json;
+use Herald\Manuscript\Blocks;
+use Herald\Manuscript\Template;
+use Herald\Record\RecordReader;
+use Herald\Record\Vocabulary;
+use Herald\Render\Compiler;
+use Herald\Render\MessageData;
+use Herald\Render\Renderer;
 use Herald\Render\View;
 use PHPUnit\Framework\TestCase;
 
@@ -134,5 +144,30 @@ final class BlocksTest extends TestCase
         $html = Sample::fill([[...self::BUTTON, 'label' => [['text' => 'Come', 'link' => 'https://example.org/elsewhere']]]])->html;
 
         self::assertStringNotContainsString('elsewhere', $html);
+    }
+
+    public function test_an_order_with_thirty_blocks_stays_below_sixty_kilobytes(): void
+    {
+        $type = Sample::larkmoor()->recordTypes['order'];
+        $vocabulary = Vocabulary::of($type);
+        $document = Json::ofFile(dirname(__DIR__, 2).'/database/demo/night-blue-receipt.json')->data;
+        $filled = ['picture' => ['source' => '{order.page}', 'alternative' => 'A'], 'video' => ['source' => '{order.page}', 'alternative' => 'A', 'label' => 'See', 'link' => '{order.page}'], 'button' => ['label' => 'See', 'link' => '{order.page}'], 'map' => ['source' => '{order.page}', 'alternative' => 'A']];
+        foreach (Blocks::types() as $name => $class) {
+            $fresh = $filled[$name] ?? $class::fresh($vocabulary);
+            $ids = 0;
+            $document['manuscript'] = [...$document['manuscript'], ...($fresh === null ? [] : [json_decode((string) preg_replace_callback('/"id":"[^"]*"/', static function () use ($name, &$ids): string {
+                return '"id":"'.$name.'-'.++$ids.'"';
+            }, json_encode(['id' => $name, 'type' => $name, ...$fresh], JSON_THROW_ON_ERROR)), true)])];
+        }
+        unset($document['translations']);
+        self::assertGreaterThanOrEqual(30, count($document['manuscript']));
+        $message = Compiler::compile(Template::ofJson(Json::ofArray($document, 'thirty'), $vocabulary)->manuscript('en'), Brand::usual());
+        foreach ((new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1'))->orders() as $line) {
+            // As many lines as nearly all orders have.
+            if (count($line['data']['items']) <= 8) {
+                $data = MessageData::of($type, RecordReader::read($type, $line['data'], 'order'), Sample::source(), null, new \DateTimeImmutable('2026-11-23'), [], $message);
+                self::assertLessThan(60_000, strlen(Renderer::inMemory()->html($message, $data)), (string) $line['data']['number']);
+            }
+        }
     }
 }

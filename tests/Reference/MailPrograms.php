@@ -150,9 +150,10 @@ final class MailPrograms
     }
 
     /**
+     * @param  Brand|null  $only  in that alone
      * @return list<string> messages in which every type of block stands, in both directions, framed and plain
      */
-    public static function messages(): array
+    public static function messages(?Brand $only = null): array
     {
         $text = [['text' => 'a', 'bold' => true, 'italic' => true, 'underline' => true, 'colour' => 'muted', 'link' => 'https://example.org'], ['break' => true], ['variable' => 'visit.guest.name']];
         $blocks = [];
@@ -194,7 +195,7 @@ final class MailPrograms
         $passages = Passages::of(['sample' => Sample::document([['id' => 'p', 'type' => 'text', 'text' => 'a']], ['language' => 'ar', 'translations' => ['en' => ['p.text' => 'b']]])->data]);
         $messages = [];
         foreach (['en', 'ar'] as $language) {
-            foreach ([Brand::usual(), Brand::plain(), self::fullBrand(false), self::fullBrand(true)] as $brand) {
+            foreach ($only === null ? [Brand::usual(), Brand::plain(), self::fullBrand(false), self::fullBrand(true)] : [$only] as $brand) {
                 $document = Sample::document($blocks, ['language' => $language, 'envelope' => ['subject' => 'x', 'preview' => 'y']]);
                 $messages[] = Sample::fillCompiled(Compiler::compile(Template::ofJson(Json::ofArray($document->data, 'all'), Vocabulary::of(Sample::type()), $passages)->manuscript($language), $brand), slots: ['content' => AddOnContent::read(['blocks' => [
                     ['type' => 'heading', 'text' => 'a'], ['type' => 'text', 'text' => $handedIn], ['type' => 'points', 'points' => [['text' => 'a']]], ['type' => 'facts', 'rows' => [['label' => 'a', 'value' => 'b']]],
