@@ -68,16 +68,23 @@ if ($wanted === [] || in_array('composer-publish', $wanted, true)) {
 }
 $take('brand', '/brand');
 $take('brand-picture', '/brand', ['//button[contains(., "Colours from it")]']);
-$take('composer-computed', "{$composer}?record={$order}", [
-    '//*[@aria-label="Heading: Words"]', '//button[.="Data sheet"]', '//button[contains(., "Compute a field")]', '//*[@id="compute-field"]//option[.="Sum"]', '(//*[@id="compute-field"]//select)[2]/option[.="Items"]',
-    '(//*[@id="compute-field"]//select)[3]/option[.="Line total"]',
-]);
 $take('record', "/records/order/{$order}");
-$take('dispatches', '/dispatches');
 $take('dispatch', "/dispatches/{$dispatch}");
 $take('pictures', '/pictures', ['//button[.//*[.="night.svg"]]']);
 $take('starters', '/templates/dome-night', ['//button[@aria-label="Starters"]']);
 $take('composer-blocks', '/templates/dome-night', ['//button[@aria-label="Starters"]', '//label[.//b[.="Reminder"]]', '//button[.="Replace what is written"]', '//button[@aria-label="Banner: select"]']);
+$take('passage', '/passages/clear-skies', ['//*[@aria-label="Text: Words"][contains(., "Clear skies")]']);
+if ($wanted === [] || in_array('html-in', $wanted, true)) {
+    $driver->get("{$stack->url}/at/larkmoor/templates/parcel-away?bring=html");
+    $settle();
+    $source = '<html><head><title>Order *|ORDER_NO|*</title></head><body><h1>Thank you, *|FNAME|*</h1><p>See <a href="*|ORDER_URL|*">your order</a>.</p><table><tr><th>Item</th><th>Quantity</th><th>Price</th></tr><tr><td>*|ITEM|*</td><td>1</td><td>*|TOTAL|*</td></tr></table><img src="https://count.example.org/p.gif" width="1" height="1"><script>x()</script></body></html>';
+    $driver->findElement(WebDriverBy::xpath('//dialog[@open]//textarea'))->sendKeys($source);
+    $driver->findElement(WebDriverBy::xpath('//button[.="Look at it"]'))->click();
+    Stack::waitFor(static fn (): bool => $driver->findElements(WebDriverBy::xpath('//dialog[@open]//*[.="What becomes of it"]')) !== [], 'what was found');
+    $settle();
+    $driver->takeScreenshot("{$out}/html-in.png");
+    echo "html-in\n";
+}
 $take('audit', '/audit');
 $take('mailroom', "/mailroom/{$letter}");
 $driver->executeScript("localStorage.setItem('herald-theme', 'velvet-night')");
