@@ -34,16 +34,16 @@ final readonly class OfferedPassage
     }
 
     /**
-     * All that are not in the archive, by name. Those about records that the source no longer has are left out.
+     * All that are in the archive, or are not, by name. Those about records that the source no longer has are left out.
      *
      * @return list<self>
      */
-    public static function all(Source $source): array
+    public static function all(Source $source, bool $archived = false): array
     {
         $types = $source->manifest()->recordTypes;
         $templates = $source->templates()->where('is_passage', false)->whereNull('archived_at')->with(['latestVersion', 'draft'])->orderBy('name')->get();
         $offered = [];
-        foreach ($source->passages()->whereNull('archived_at')->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('name')->get() as $passage) {
+        foreach ($source->passages()->whereNull('archived_at', not: $archived)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('name')->get() as $passage) {
             if (isset($types[$passage->record_type])) {
                 $desk = TemplateDesk::with($passage, $source);
                 $document = Json::ofArray($desk->document(), $passage->key);

@@ -23,7 +23,7 @@ final readonly class Examination
 {
     /**
      * @param  array<array-key, mixed>  $document  in normal form
-     * @param  list<Piece>  $pieces  all that it is made of
+     * @param  list<Piece>  $pieces  all that it is made of, with what its passages say and what stands in own HTML
      * @param  list<Fault>  $faults  what could not be read of it
      * @param  array<string, list<string>>  $missing  by language, the ids of the strings that have no words in it
      */
@@ -53,9 +53,9 @@ final readonly class Examination
             }
             $missing[$language] = $reading->missing;
         }
-        $normal = NormalForm::of($passages->in($document->data));
+        $normal = NormalForm::of($document->data);
         $pieces = [];
-        foreach (Walk::through($normal, $vocabulary) as $piece) {
+        foreach (Walk::through(NormalForm::of($passages->in($document->data)), $vocabulary) as $piece) {
             array_push($pieces, $piece, ...OwnHtml::within($piece));
         }
 

@@ -48,6 +48,8 @@ final class ComposerTest extends BrowserTestCase
         $this->pick('choice', 'Choice');
         $this->see('choose a condition');
         $this->type('What a night that was! We are glad.', Key::ARROW_UP, Key::ARROW_UP);
+        // The text above is in hand, and what can be done with it pushes down what is beneath: a press before that would meet something else.
+        $this->element('//*[contains(@class, "frame-hand")][@aria-label="Text"]//*[contains(@class, "strip")]');
         $this->condition(1, 'Rating', 'is more than', '3');
         $this->see('If Rating is more than 3');
         $this->element('//button[@data-part="when"]')->sendKeys(Key::ENTER);

@@ -186,6 +186,19 @@ final class OwnHtmlTest extends TestCase
         self::assertSame($html, $passage->letGo(['record_type' => 'visit', 'language' => 'en', 'manuscript' => [['id' => 'q', 'type' => 'passage', 'passage' => 'p']]], 'q')['manuscript'][0]['html']);
     }
 
+    public function test_a_style_sheet_that_would_take_too_long_is_left_out_and_odd_selectors_are_passed_over(): void
+    {
+        $vocabulary = Vocabulary::of(Sample::type());
+        // Each of these took from a minute to two and a half.
+        foreach ([str_repeat('a{}b{color:red}', 2_500) => 10, str_repeat('div div div div{color:red}', 40) => 200, str_repeat('p{color:red}', 1_900) => 1_500] as $sheet => $depth) {
+            $read = OwnHtml::read("<style>{$sheet}</style>".str_repeat('<div>', $depth).str_repeat('<p>a</p>', 1_500), $vocabulary);
+            self::assertContains('its style sheet, which is too long for so many elements', $read->leftOut);
+        }
+        foreach (['.\\31 x', 'p:nth-child(2n+', 'a[href~="', '::before', 'p:not(.x):hover', '>p', '@charset "x"; p', 'p..a', '*|*'] as $selector) {
+            self::assertSame([], OwnHtml::read("<style>{$selector} { color: red }</style><p>a</p>", $vocabulary)->faults, $selector);
+        }
+    }
+
     public function test_it_costs_no_more_than_its_length(): void
     {
         $row = '<tr><td>{{ visit.number }}</td><td>{% if visit.paid %}paid{% endif %}</td></tr>';

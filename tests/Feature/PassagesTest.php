@@ -125,6 +125,18 @@ final class PassagesTest extends TestCase
         PublishTemplate::from($this->source, Json::ofArray($document, 'receipt'));
     }
 
+    public function test_in_the_archive_it_is_offered_to_nobody_and_goes_on_where_it_is_taken_in(): void
+    {
+        $this->made();
+        $this->takeIn();
+        $this->ask('PATCH', self::AT.'/templates/clear-skies', ['archived' => true, 'name' => 'Dark skies'])->assertOk();
+        self::assertSame([[], 1], [$this->ask('GET', self::AT.'/passages')->json('passages'), $this->ask('GET', self::AT.'/passages')->json('archived')]);
+        self::assertSame(['Dark skies'], $this->ask('GET', self::AT.'/passages?archived=1')->json('passages.*.name'));
+        self::assertStringContainsString('Clear skies to you', (string) $this->get('/stage/larkmoor/notices/order-received?record=LM-20429&words=answer')->getContent());
+        $this->ask('PATCH', self::AT.'/templates/clear-skies', ['archived' => false])->assertOk();
+        self::assertSame(['Dark skies'], $this->ask('GET', self::AT.'/passages')->json('passages.*.name'));
+    }
+
     public function test_bad_input_is_refused_with_its_place(): void
     {
         $this->ask('POST', self::AT.'/passages', ['name' => 'x', 'record_type' => 'nothing'])->assertStatus(422)->assertJsonPath('faults.0.place', 'record_type');

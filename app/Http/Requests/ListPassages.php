@@ -9,6 +9,6 @@ final class ListPassages extends Asking
 {
     public function rules(): array
     {
-        return ['for' => ['nullable', 'string', 'max:100']];
+        return ['for' => ['nullable', 'string', 'max:100'], 'archived' => ['nullable', 'boolean']];
     }
 }

@@ -36,6 +36,11 @@ final class Cleaning
         'white-space', 'word-break', 'overflow-wrap', 'background', 'border-color', 'border-style', 'border-width', 'border-left-width', 'border-top-color', 'border-bottom-color', 'font', 'direction', 'overflow',
     ];
 
+    /** What takes a few seconds, as {@see cost} counts. */
+    private const MOST_LOOKED_FOR = 2_000_000;
+
+    private const MOST_RULES = 2_000;
+
     /** As HTML of its own. */
     public const LONGEST = 100_000;
 
@@ -98,12 +103,48 @@ final class Cleaning
         if (stripos($html, '<style') === false) {
             return [$html, []];
         }
-        preg_match_all('~@(media|import|font-face|supports)~i', implode(' ', preg_match_all('~<style[^>]*>(.*?)</style\s*>~is', $html, $sheets) > 0 ? $sheets[1] : []), $rules);
+        $sheet = implode(' ', preg_match_all('~<style[^>]*>(.*?)</style\s*>~is', $html, $sheets) > 0 ? $sheets[1] : []);
+        preg_match_all('~@(media|import|font-face|supports)~i', $sheet, $rules);
+        $bare = preg_replace('~<style[^>]*>.*?</style\s*>~is', '', $html) ?? '';
+        if (self::cost($sheet, $bare) > self::MOST_LOOKED_FOR) {
+            return [$bare, ['its style sheet, which is too long for so many elements']];
+        }
+        // Selectors that cannot be read are passed over; PHP would warn of each.
+        set_error_handler(static fn (): bool => true);
+        try {
+            $inlined = (new CssToInlineStyles)->convert($html);
+        } finally {
+            restore_error_handler();
+        }
 
         return [
-            preg_replace('~<style[^>]*>.*?</style\s*>~is', '', (new CssToInlineStyles)->convert($html)) ?? '',
+            preg_replace('~<style[^>]*>.*?</style\s*>~is', '', $inlined) ?? '',
             array_map(static fn (string $rule): string => 'what its style sheet says under “@'.strtolower($rule).'”', array_values(array_unique($rules[1]))),
         ];
+    }
+
+    /** How much there is to look for: each selector among all elements, and each step down within whatever it may lie in. */
+    private static function cost(string $sheet, string $html): int
+    {
+        $open = $deepest = 0;
+        preg_match_all('~<(/?)(?!br\b|img\b|hr\b|meta\b|input\b|link\b|col\b|wbr\b|!)[a-z]~i', $html, $tags);
+        foreach ($tags[1] as $end) {
+            $open = max(0, $open + ($end === '' ? 1 : -1));
+            $deepest = max($deepest, $open);
+        }
+        $cost = 0;
+        preg_match_all('~([^{}]+)\{~', preg_replace('~/\*.*?\*/~s', '', $sheet) ?? '', $rules);
+        if (count($rules[1]) > self::MOST_RULES) {
+            return PHP_INT_MAX;
+        }
+        foreach ($rules[1] as $selectors) {
+            foreach (explode(',', $selectors) as $selector) {
+                $steps = max(1, count(preg_split('~[\s>+\~]+~', trim($selector)) ?: []));
+                $cost += count($tags[1]) * ($steps === 1 ? 1 : $steps * $deepest);
+            }
+        }
+
+        return $cost;
     }
 
     private static function body(string $html): \DOMDocument

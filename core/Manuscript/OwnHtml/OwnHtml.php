@@ -19,6 +19,9 @@ final readonly class OwnHtml
     /** A tag of Twig, whose texts may hold the signs that would end it. */
     public const TAG = '~\{\{(?:[^"\'}]|"(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\'|\}(?!\}))*\}\}|\{%(?:[^"\'%]|"(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\'|%(?!\}))*%\}|\{\#.*?\#\}~s';
 
+    /** So many are kept read for each vocabulary. */
+    private const KEPT = 30;
+
     /**
      * @param  list<Words|Said|Element|Branches|Turns>  $nodes
      * @param  list<string>  $faults  what could not be read, each with its line and column; nothing of it is written then
@@ -31,10 +34,19 @@ final readonly class OwnHtml
     /** @param  Vocabulary  $vocabulary  all that may be named in it */
     public static function read(string $html, Vocabulary $vocabulary): self
     {
-        $reader = new Reader($vocabulary);
-        $nodes = $reader->read($html);
+        // The same is asked for by whatever looks at a document.
+        /** @var \WeakMap<Vocabulary, array<string, self>> $read */
+        static $read = new \WeakMap;
+        $known = $read[$vocabulary] ?? [];
+        $key = hash('xxh128', $html);
+        if (! isset($known[$key])) {
+            $reader = new Reader($vocabulary);
+            $nodes = $reader->read($html);
+            $known[$key] = new self($reader->faults() === [] ? $nodes : [], $reader->faults(), $reader->leftOut());
+            $read[$vocabulary] = array_slice($known, -self::KEPT, preserve_keys: true);
+        }
 
-        return new self($reader->faults() === [] ? $nodes : [], $reader->faults(), $reader->leftOut());
+        return $known[$key];
     }
 
     /**

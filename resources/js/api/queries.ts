@@ -26,7 +26,7 @@ export const queries = {
         queryOptions({ queryKey: ['replaced', 'picture', name, other], queryFn: () => got(api.POST('/pictures/{name}/replacement/trial', { params: { path: { name } }, body: { with: other } })), staleTime: 0, gcTime: 0, retry: false }),
     starters: (query: { notice?: string; record_type?: string; record?: string; brand?: string }) => queryOptions({ queryKey: ['starters', query], queryFn: () => got(api.GET('/starters', { params: { query } })), staleTime: 60_000 }),
     templates: (query: { search?: string; archived?: 1 }) => queryOptions({ queryKey: ['templates', query], queryFn: () => got(api.GET('/templates', { params: { query } })), placeholderData: keepPreviousData }),
-    passages: (template?: string) => queryOptions({ queryKey: ['passages', template ?? ''], queryFn: () => got(api.GET('/passages', { params: { query: template ? { for: template } : {} } })), staleTime: 10_000 }),
+    passages: (query: { for?: string; archived?: 1 }) => queryOptions({ queryKey: ['passages', query], queryFn: () => got(api.GET('/passages', { params: { query } })), staleTime: 10_000 }),
     template: (key: string) => queryOptions({ queryKey: ['composing', key], queryFn: () => got(api.GET('/templates/{key}', { params: { path: { key } } })), ...IN_HAND }),
     desk: (key: string) => queryOptions({ queryKey: ['composing', key, 'desk'], queryFn: () => got(api.GET('/templates/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
     sheet: (key: string, record: string) =>

@@ -3357,6 +3357,8 @@ export interface operations {
             query?: {
                 /** @description the key of a template that one is to be put into */
                 for?: string;
+                /** @description those in the archive */
+                archived?: 1;
             };
             header?: never;
             path?: never;
@@ -3372,6 +3374,8 @@ export interface operations {
                 content: {
                     "application/json": {
                         passages: components["schemas"]["Passage"][];
+                        /** @description how many are in the archive */
+                        archived: number;
                     };
                 };
             };

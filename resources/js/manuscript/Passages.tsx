@@ -20,7 +20,7 @@ type Passage = Schemas['Passage'];
 function usePassages(): Passage[] | undefined {
     const { template } = useDesk();
 
-    return useQuery(queries.passages(template)).data?.passages;
+    return useQuery(queries.passages({ for: template })).data?.passages;
 }
 
 /** A block that takes a passage in, with which fields here its needs are. */

@@ -87,7 +87,7 @@ export function Frame() {
                             key={to}
                             to={to}
                             aria-current={at.startsWith(to) || at.startsWith(beneath) ? 'page' : undefined}
-                            className="px-2.5 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
+                            className="px-2.5 max-xl:px-1.5 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
                         >
                             {name}
                         </NavLink>
@@ -121,7 +121,7 @@ type Source = Schemas['Session']['sources'][number];
 
 /** Which source it is; where the person has a role in several, the way to the others. */
 function Sources({ source, sources }: { source: Source; sources: Source[] }) {
-    const looks = 'text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 whitespace-nowrap max-md:mr-1';
+    const looks = 'text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 max-xl:mr-2 whitespace-nowrap max-md:mr-1';
 
     return sources.length < 2 ? (
         <span className={`${looks} max-md:hidden`}>{source.name}</span>

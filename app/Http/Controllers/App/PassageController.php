@@ -34,7 +34,7 @@ final class PassageController
             'needs' => array_map(static fn (string $path, Field $field): array => ['path' => $path, 'label' => $passage->label($path), 'type' => $field->type->name()], array_keys($passage->needs), array_values($passage->needs)),
             'fields' => (object) ($desk === null ? [] : $passage->fieldsFor($desk)),
             'used_in' => $passage->usedIn,
-        ], OfferedPassage::all($source))]);
+        ], OfferedPassage::all($source, $request->boolean('archived'))), 'archived' => $source->passages()->whereNotNull('archived_at')->count()]);
     }
 
     /** A new passage: blank, or of blocks that were written elsewhere. Those are published at once by whoever may publish: nothing takes it in yet. */

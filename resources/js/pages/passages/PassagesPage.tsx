@@ -3,10 +3,12 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import { queries } from '../../api/queries';
+import { Archive, Rename } from '../../drafts/kept';
 import { Dialog } from '../../parts/Dialog';
 import { Empty, Faults, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
-import { useMayWrite } from '../../parts/useSession';
+import { useAddressState } from '../../parts/useAddressState';
+import { useMayPublish, useMayWrite } from '../../parts/useSession';
 import { when } from '../../parts/when';
 
 type Passage = Schemas['Passage'];
@@ -14,7 +16,9 @@ type Passage = Schemas['Passage'];
 /** Pieces of manuscript that templates share, with where they are taken in. */
 export function PassagesPage() {
     const mayWrite = useMayWrite();
-    const passages = useQuery(queries.passages());
+    const [params, set] = useAddressState();
+    const archived = params.get('archived') === '1';
+    const passages = useQuery(queries.passages({ ...(archived ? { archived: 1 } : {}) }));
     const types = useQuery(queries.records({}));
     if (passages.isPending) {
         return <Loading />;
@@ -26,24 +30,37 @@ export function PassagesPage() {
     const called = (type: string) => types.data?.types.find(({ key }) => key === type)?.name ?? type;
 
     return (
-        <Page title="Passages" lead="What several templates say alike, written once: a change to it reaches all of them." actions={mayWrite && <BeginPassage types={types.data?.types ?? []} />}>
+        <Page
+            title={archived ? 'Passages in the archive' : 'Passages'}
+            lead={archived ? 'They are offered to nobody; what takes them in goes on doing so.' : 'What several templates say alike, written once: a change to it reaches all of them.'}
+            actions={
+                <>
+                    {(archived || passages.data.archived > 0) && (
+                        <button type="button" className="btn btn-sm" onClick={() => set('archived', archived ? null : '1')}>
+                            {archived ? 'Back to the passages in use' : `Archive ${passages.data.archived}`}
+                        </button>
+                    )}
+                    {mayWrite && !archived && <BeginPassage types={types.data?.types ?? []} />}
+                </>
+            }
+        >
             {list.length === 0 ? (
-                <Empty>No passages yet. Begin one here, or choose blocks of a template and make a passage of them.</Empty>
+                <Empty>{archived ? 'Nothing is in the archive.' : <>No passages yet. Begin one here, or choose blocks of a template and make a passage of them.</>}</Empty>
             ) : (
                 <div className="overflow-x-auto">
                     <table className="things w-full border-t border-line">
                         <thead>
                             <tr className="text-left text-muted text-[13px] border-b border-line">
-                                {['Name', 'What it says', 'Written about', 'Taken in by', 'Version', 'Draft'].map((name) => (
+                                {['Name', 'What it says', 'Written about', 'Taken in by', 'Version', 'Draft', ...(mayWrite ? [''] : [])].map((name) => (
                                     <th key={name} className="font-normal py-1.5 pr-6">
-                                        {name}
+                                        {name || <span className="sr-only">What can be done</span>}
                                     </th>
                                 ))}
                             </tr>
                         </thead>
                         <tbody>
                             {list.map((passage) => (
-                                <Line key={passage.key} passage={passage} about={called(passage.record_type)} />
+                                <Line key={passage.key} passage={passage} about={called(passage.record_type)} mayWrite={mayWrite} />
                             ))}
                         </tbody>
                     </table>
@@ -53,7 +70,10 @@ export function PassagesPage() {
     );
 }
 
-function Line({ passage, about }: { passage: Passage; about: string }) {
+function Line({ passage, about, mayWrite }: { passage: Passage; about: string; mayWrite: boolean }) {
+    const mayPublish = useMayPublish();
+    const { length } = passage.used_in;
+
     return (
         <tr className="border-b border-line/60 align-top">
             <th scope="row" className="text-left font-semibold py-1.5 pr-6">
@@ -85,6 +105,14 @@ function Line({ passage, about }: { passage: Passage; about: string }) {
                 {passage.published_at && <span className="text-muted">, {when(passage.published_at)}</span>}
             </td>
             <td className="py-1.5 pr-6">{passage.draft ? `${when(passage.draft.at)}${passage.draft.by ? `, ${passage.draft.by}` : ''}` : <span className="text-muted">no draft</span>}</td>
+            {mayWrite && (
+                <td className="py-1.5 text-[13px]">
+                    <span className="flex gap-3">
+                        <Rename template={passage} />
+                        {mayPublish && <Archive template={passage} note={length === 0 ? 'No template takes it in. ' : `${length === 1 ? 'A template takes' : `${length} templates take`} it in, and ${length === 1 ? 'goes' : 'go'} on doing so; it is offered to no other. `} />}
+                    </span>
+                </td>
+            )}
         </tr>
     );
 }

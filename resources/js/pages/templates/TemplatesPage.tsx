@@ -1,10 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
-import { api, got, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
+import { Archive, Rename } from '../../drafts/kept';
 import { ReplaceEverywhere } from '../../drafts/Replace';
-import { Dialog } from '../../parts/Dialog';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { SearchField } from '../../parts/SearchField';
@@ -138,108 +137,5 @@ function Line({ template, mayEdit }: { template: Template; mayEdit: boolean }) {
                 </td>
             )}
         </tr>
-    );
-}
-
-function useChange(template: Template, said: string, done: () => void) {
-    const client = useQueryClient();
-
-    return useMutation({
-        mutationFn: (change: { name?: string; folder?: string; archived?: boolean }) => got(api.PATCH('/templates/{key}', { params: { path: { key: template.key } }, body: change })),
-        onSuccess: async () => {
-            await client.invalidateQueries();
-            toast.success(said);
-            done();
-        },
-        onError: (error) => toast.error(error.message),
-    });
-}
-
-function Rename({ template }: { template: Template }) {
-    const [open, setOpen] = useState(false);
-
-    return (
-        <>
-            <button type="button" className="link-quiet cursor-pointer" onClick={() => setOpen(true)}>
-                Rename
-            </button>
-            {open && <RenameDialog template={template} close={() => setOpen(false)} />}
-        </>
-    );
-}
-
-function RenameDialog({ template, close }: { template: Template; close: () => void }) {
-    const [name, setName] = useState(template.name);
-    const [folder, setFolder] = useState(template.folder);
-    const change = useChange(template, 'Renamed. The key stays.', close);
-    const isBlank = name.trim() === '';
-
-    return (
-        <Dialog
-            open
-            close={close}
-            title={`Rename ${template.name}`}
-            actions={
-                <button type="submit" form={`rename-${template.key}`} className="btn btn-sm btn-primary" disabled={change.isPending || isBlank}>
-                    Rename
-                </button>
-            }
-        >
-            <form
-                id={`rename-${template.key}`}
-                className="grid gap-3"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    change.mutate({ name, folder });
-                }}
-            >
-                <label className="grid gap-1">
-                    Name
-                    <input required maxLength={200} className="input bg-raised w-full" value={name} aria-invalid={isBlank} onChange={(event) => setName(event.target.value)} />
-                    {isBlank && (
-                        <span role="alert" className="text-error text-[13px]">
-                            It needs a name.
-                        </span>
-                    )}
-                </label>
-                <label className="grid gap-1">
-                    Folder
-                    <input maxLength={200} className="input bg-raised w-full" value={folder} onChange={(event) => setFolder(event.target.value)} />
-                </label>
-            </form>
-        </Dialog>
-    );
-}
-
-function Archive({ template }: { template: Template }) {
-    const [open, setOpen] = useState(false);
-    const change = useChange(template, template.archived ? 'It is back. It answers for nothing until it is published or switched on.' : 'It is in the archive.', () => setOpen(false));
-    const answering = template.version === null ? [] : template.claims.filter((claim) => claim.active);
-
-    return (
-        <>
-            <button type="button" className="link-quiet cursor-pointer" onClick={() => (template.archived ? change.mutate({ archived: false }) : setOpen(true))}>
-                {template.archived ? 'Bring back' : 'Archive'}
-            </button>
-            {open && (
-                <Dialog
-                    open
-                    close={() => setOpen(false)}
-                    title={`Put ${template.name} into the archive`}
-                    actions={
-                        <button type="button" className="btn btn-sm btn-primary" disabled={change.isPending} onClick={() => change.mutate({ archived: true })}>
-                            Put it there
-                        </button>
-                    }
-                >
-                    <p>
-                        {answering.length > 0
-                            ? `It answers for ${answering.map((claim) => claim.name).join(', ')}: from then on the built-in does. `
-                            : 'It answers for nothing at the moment. '}
-                        It can be brought back.
-                    </p>
-                </Dialog>
-            )}
-        </>
     );
 }
