@@ -8,6 +8,7 @@ use Herald\Block\Heading;
 use Herald\Block\Points;
 use Herald\Block\Text;
 use Herald\Colour\ColourNames;
+use Herald\Style\Token;
 
 /** What the styles of foreign HTML say that a template has a look for: colours, grounds, sizes, sides. What is let go is counted. */
 final class Styles
@@ -23,14 +24,14 @@ final class Styles
     /** @var array<string, int> properties without a counterpart, and how often they were said */
     private array $letGo = [];
 
-    /** @var array<int, true> elements whose styles were looked at */
-    private array $seen = [];
-
     private string $paper = '#FFFFFF';
 
     private string $text = '';
 
     private string $heading = '';
+
+    /** Of the words, in px; 0 where it is not said. */
+    private int $size = 0;
 
     /** @param  bool  $quirks  whether browsers would show it as they did long ago: nothing is taken over into tables from around them */
     public function __construct(private readonly bool $quirks = false)
@@ -48,9 +49,9 @@ final class Styles
     }
 
     /**
-     * What the whole says: the colours of page and paper, of words, headings and links.
+     * What the whole says: the colours of page and paper, of words, headings and links; fonts, sizes and corners.
      *
-     * @return array<string, string> the look of a template
+     * @return array<string, string|int> the look of a template
      */
     public function ofWhole(\DOMElement $body): array
     {
@@ -72,15 +73,26 @@ final class Styles
         foreach ($body->getElementsByTagName('a') as $element) {
             $look['link'] ??= preg_match('~(^|;)\s*(padding|display|background)~i', $element->getAttribute('style')) !== 1 && strlen($element->parentNode->textContent ?? '') > strlen($element->textContent) + 8 ? $this->said($element, 'color') : null;
         }
-        $look['text'] ??= $this->commonest($body);
+        $common = $this->commonest($body);
+        $look['text'] ??= $common['color'] ?? null;
         foreach ($body->getElementsByTagName('*') as $element) {
             $this->count($element);
         }
         $look = array_filter($look);
         $this->paper = $look['paper'] ?? $look['page'] ?? '#FFFFFF';
         [$this->text, $this->heading] = [$look['text'] ?? '', $look['heading'] ?? ''];
+        $heading = $body->getElementsByTagName('h1')->item(0) ?? $body->getElementsByTagName('h2')->item(0);
+        $type = array_filter([
+            'font' => self::stack($common['font-family'] ?? ''), 'size' => self::figure($common['font-size'] ?? '', Token::Size), 'line_height' => self::lines($common['line-height'] ?? '', $common['font-size'] ?? ''),
+            'heading_font' => $heading === null ? null : self::stack($this->effective($heading, 'font-family')), 'heading_size' => $heading === null ? null : self::figure($this->declared($heading, 'font-size'), Token::HeadingSize),
+            'corner' => $this->corner($body),
+        ], static fn (string|int|null $one): bool => $one !== null);
+        $this->size = is_int($type['size'] ?? null) ? $type['size'] : 0;
+        if (($type['heading_font'] ?? null) === ($type['font'] ?? null)) {
+            unset($type['heading_font']);
+        }
 
-        return $look;
+        return [...$look, ...$type];
     }
 
     /**
@@ -93,8 +105,13 @@ final class Styles
         $align = $this->align($element);
         $colour = in_array($type, [Text::type(), Points::type(), Heading::type()], true) ? $this->said($element, 'color') ?? $this->onlyColour($element) : null;
         $role = $type === Heading::type() ? 'heading' : 'text';
+        $size = in_array($type, [Text::type(), Points::type()], true) ? self::figure($this->effective($element, 'font-size'), Token::Size) : null;
+        $look = [
+            ...($colour === null || $colour === ($role === 'heading' ? $this->heading : $this->text) ? [] : [$role => $colour]),
+            ...($size === null || $size === $this->size ? [] : ['size' => $size]),
+        ];
 
-        return [...($align === null ? [] : ['align' => $align]), ...($colour === null || $colour === ($role === 'heading' ? $this->heading : $this->text) ? [] : ['look' => [$role => $colour]])];
+        return [...($align === null ? [] : ['align' => $align]), ...($look === [] ? [] : ['look' => $look])];
     }
 
     /** A ground of its own, other than that of the paper. */
@@ -213,19 +230,94 @@ final class Styles
         return null;
     }
 
-    /** The colour in which most of the words in paragraphs are. */
-    private function commonest(\DOMElement $body): ?string
+    /**
+     * How most of the words are written, without those of headings and links.
+     *
+     * @return array<string, string> values by property
+     */
+    private function commonest(\DOMElement $body): array
     {
-        $words = [];
-        foreach ($body->getElementsByTagName('p') as $element) {
-            $colour = $this->said($element, 'color');
-            if ($colour !== null) {
-                $words[$colour] = ($words[$colour] ?? 0) + strlen($element->textContent);
+        $words = ['color' => [], 'font-family' => [], 'font-size' => [], 'line-height' => []];
+        foreach ((new \DOMXPath($body->ownerDocument ?? new \DOMDocument))->query('.//text()[normalize-space(.) != ""][not(ancestor::a or ancestor::h1 or ancestor::h2 or ancestor::h3)]', $body) ?: [] as $text) {
+            if (! $text instanceof \DOMText || ! $text->parentNode instanceof \DOMElement) {
+                continue;
+            }
+            foreach (array_keys($words) as $property) {
+                $value = $this->effective($text->parentNode, $property);
+                $value = $property === 'color' ? (string) self::hex($value) : $value;
+                // What is not said is as common as anything else may be.
+                $words[$property][$value] = ($words[$property][$value] ?? 0) + strlen($text->data);
             }
         }
-        arsort($words);
 
-        return array_key_first($words);
+        return array_filter(array_map(static function (array $values): string {
+            arsort($values);
+
+            return (string) array_key_first($values);
+        }, $words), static fn (string $value): bool => $value !== '');
+    }
+
+    /** What an element says of a property, or the nearest one around it. */
+    private function effective(\DOMElement $element, string $property): string
+    {
+        for ($at = $element; $at instanceof \DOMElement; $at = $at->parentNode) {
+            if (($value = $this->declared($at, $property)) !== '') {
+                return $value;
+            }
+        }
+
+        return '';
+    }
+
+    private function declared(\DOMElement $element, string $property): string
+    {
+        return preg_match('~(?:^|;)\s*'.$property.'\s*:\s*([^;]+)~i', $element->getAttribute('style'), $found) === 1 ? trim($found[1]) : '';
+    }
+
+    /** The corners of the first thing that is filled like a button. */
+    private function corner(\DOMElement $body): ?int
+    {
+        foreach ($body->getElementsByTagName('a') as $link) {
+            foreach ($this->fills($link) ? [$link] : ($link->parentNode instanceof \DOMElement && $this->background($link->parentNode) !== null ? [$link->parentNode, $link] : []) as $element) {
+                if (($corner = self::figure($this->declared($element, 'border-radius'), Token::Corner)) !== null) {
+                    return $corner;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** Fonts as looks have them; null where nothing can be made of them. */
+    private static function stack(string $css): ?string
+    {
+        $stack = trim(preg_replace('~\s+~', ' ', str_replace('"', "'", $css)) ?? '');
+
+        return preg_match("~^[A-Za-z0-9 ,'-]{1,300}$~D", $stack) === 1 ? $stack : null;
+    }
+
+    /** A figure in px, within what a look may say; null otherwise. */
+    private static function figure(string $css, Token $token): ?int
+    {
+        [$least, $most] = $token->bounds() ?? [0, 0];
+        $px = preg_match('~^([\d.]{1,6})\s*(px|pt)?$~i', $css, $found) === 1 ? (int) round((float) $found[1] * (strtolower($found[2] ?? '') === 'pt' ? 4 / 3 : 1)) : -1;
+
+        return $px >= $least && $px <= $most ? $px : null;
+    }
+
+    /** The height of a line in hundredths of the size. */
+    private static function lines(string $css, string $size): ?int
+    {
+        [$least, $most] = Token::LineHeight->bounds() ?? [0, 0];
+        $px = self::figure($size, Token::Size);
+        $hundredths = match (true) {
+            preg_match('~^\d(\.\d{1,3})?$~D', $css) === 1 => (int) round(100 * (float) $css),
+            preg_match('~^(\d{2,3})(\.\d+)?%$~D', $css, $found) === 1 => (int) $found[1],
+            $px !== null && preg_match('~^(\d{1,3})px$~D', $css, $found) === 1 => (int) round(100 * (int) $found[1] / $px),
+            default => 0,
+        };
+
+        return $hundredths >= $least && $hundredths <= $most ? $hundredths : null;
     }
 
     /** The colour that all words of an element have, because they stand in one element within it. */
@@ -247,11 +339,6 @@ final class Styles
 
     private function count(\DOMElement $element): void
     {
-        $id = spl_object_id($element);
-        if (isset($this->seen[$id])) {
-            return;
-        }
-        $this->seen[$id] = true;
         foreach (preg_split('~;(?![^(]*\))~', $element->getAttribute('style')) ?: [] as $declaration) {
             $property = strtolower(trim(explode(':', $declaration)[0]));
             if ($property !== '' && ! in_array($property, self::TAKEN, true) && ! str_starts_with($property, 'mso-') && ! str_starts_with($property, '-')) {

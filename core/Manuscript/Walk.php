@@ -34,7 +34,7 @@ final class Walk
      *
      * @param  array<string, string>  $items  what the items of repeats around it are called, with the path of their list, from a root
      */
-    private static function declared(string $path, array $items): string
+    public static function declared(string $path, array $items): string
     {
         [$root, $rest] = [...explode('.', $path, 2), ''];
 

@@ -58,6 +58,11 @@ final class SharedTest extends BrowserTestCase
         $this->element('//*[@data-manuscript]//*[@data-frame][@aria-label="Heading"][contains(., "It has left the moor")]');
         $this->press('Undo: make the passage a copy');
         $this->see('Off it goes, a passage: It has left the moor', '//*[@data-manuscript]');
+        $this->click('(//button[normalize-space(.)="Put in a block"])[last()]');
+        $this->click('//dialog[@open]//*[@cmdk-item][contains(., "A copy of Off it goes")]');
+        $this->element('//*[@data-manuscript]//*[@data-frame][@aria-label="Heading"][contains(., "It has left the moor")]');
+        $this->press('Undo: put in a copy of a passage');
+        $this->see('Off it goes, a passage: It has left the moor', '//*[@data-manuscript]');
         $this->saved();
     }
 

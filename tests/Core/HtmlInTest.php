@@ -90,6 +90,29 @@ final class HtmlInTest extends TestCase
         self::assertStringNotContainsString('NAME', $filled->html);
     }
 
+    public function test_styles_are_kept_where_a_look_exists_and_what_is_let_go_is_told(): void
+    {
+        $arrived = HtmlIn::read(<<<'HTML'
+            <!DOCTYPE html><html><body bgcolor="navy" style="font-family:Verdana, sans-serif;font-size:15px;line-height:24px;color:#abc">
+            <div style="background:rgb(250, 240, 230);padding:9px"><h1 style="color:maroon;font-size:32px;font-family:'Times New Roman', serif;letter-spacing:2px">A heading</h1>
+            <p>Most of the words are written so, as the body says, and there are many of them. See <a href="https://example.org" style="color:teal">this</a>.</p>
+            <p style="font-size:12px;text-align:right;color:#111111">Small and to the right.</p>
+            <a href="https://example.org" style="background:#0A5;color:white;padding:8px;display:block;border-radius:20px;text-transform:uppercase">Go</a>
+            <div style="background-color:#EEE"><p>On another ground.</p></div></div></body></html>
+            HTML);
+        self::assertSame(
+            ['page' => '#000080', 'text' => '#AABBCC', 'paper' => '#FAF0E6', 'heading' => '#800000', 'link' => '#008080', 'font' => 'Verdana, sans-serif', 'size' => 15, 'line_height' => 160, 'heading_font' => "'Times New Roman', serif", 'heading_size' => 32, 'corner' => 20],
+            $arrived->message['look'],
+        );
+        [$heading, , $small, $button, $section] = $arrived->message['manuscript'];
+        self::assertArrayNotHasKey('look', $heading, 'what the whole says is not said again');
+        self::assertSame(['end', ['text' => '#111111', 'size' => 12]], [$small['align'], $small['look']]);
+        self::assertSame(['button' => '#00AA55', 'button_text' => '#FFFFFF'], $button['look']);
+        self::assertSame(['accent' => '#EEEEEE'], $section['look']);
+        self::assertContains(['what' => 'the style “letter-spacing”', 'became' => null, 'times' => 1], $arrived->report);
+        self::assertContains(['what' => 'the style “text-transform”', 'became' => null, 'times' => 1], $arrived->report);
+    }
+
     public function test_fields_are_proposed_by_what_they_are_called(): void
     {
         $proposals = new Proposals(Vocabulary::of(Sample::larkmoor()->recordTypes['order']));

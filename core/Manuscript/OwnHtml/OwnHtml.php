@@ -8,6 +8,7 @@ use Herald\Condition\Condition;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
 use Herald\Manuscript\Variable;
+use Herald\Manuscript\Walk;
 use Herald\Record\Vocabulary;
 
 /**
@@ -107,23 +108,13 @@ final readonly class OwnHtml
                 ],
                 $node instanceof Turns => [
                     $piece(PartKind::List, (string) $node->items->list),
-                    ...self::pieces($node->children, $around, $guards, $vocabulary->with($node->items->item, $vocabulary->items((string) $node->items->list)), [...$items, $node->items->item => self::declared((string) $node->items->list, $items)]),
+                    ...self::pieces($node->children, $around, $guards, $vocabulary->with($node->items->item, $vocabulary->items((string) $node->items->list)), [...$items, $node->items->item => Walk::declared((string) $node->items->list, $items)]),
                     ...self::pieces($node->empty, $around, $guards, $vocabulary, $items),
                 ],
             });
         }
 
         return $pieces;
-    }
-
-    /**
-     * @param  array<string, string>  $items
-     */
-    private static function declared(string $path, array $items): string
-    {
-        [$root, $rest] = [...explode('.', $path, 2), ''];
-
-        return isset($items[$root]) ? "{$items[$root]}.*".($rest === '' ? '' : ".{$rest}") : $path;
     }
 
     /**

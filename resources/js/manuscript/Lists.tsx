@@ -5,7 +5,7 @@ import { flushSync } from 'react-dom';
 import { Palette } from '../parts/Palette';
 import { useDesk, type Field } from './desk';
 import { written, type Block, type Scope } from './document';
-import { PassageGroup } from './Passages';
+import { PassageGroup, putCopy } from './Passages';
 import { scopeIn } from './scope';
 import { PURPOSES, SHAPES, type Purpose } from './shape';
 import { live, placeAfterHand, takePlace, useComposer } from './store';
@@ -13,7 +13,12 @@ import { deeds } from './structure';
 
 /** The blocks there are, sorted by what one reaches for them for. */
 export function BlockList({ open, close }: { open: boolean; close: () => void }) {
-    const { fresh, takesPassages } = useDesk();
+    const { fresh, takesPassages, template } = useDesk();
+    const copy = (block: Block) => {
+        const place = takePlace() ?? placeAfterHand();
+        flushSync(close);
+        void putCopy(template, block, place);
+    };
     const put = (block: Block) => {
         const place = takePlace() ?? placeAfterHand();
         // Gone at once, so that the page can have the focus again: keys that follow closely are not lost.
@@ -42,7 +47,7 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
                         ))}
                 </Command.Group>
             ))}
-            {open && takesPassages && <PassageGroup put={put} />}
+            {open && takesPassages && <PassageGroup put={put} copy={copy} />}
         </Palette>
     );
 }

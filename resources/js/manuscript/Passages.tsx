@@ -8,7 +8,7 @@ import { queries } from '../api/queries';
 import { Dialog } from '../parts/Dialog';
 import { Faults } from '../parts/Message';
 import { useDesk } from './desk';
-import { find, insert, remove, set, withFreshIds, type Block, type Item, type Manuscript } from './document';
+import { find, insert, remove, set, withFreshIds, type Block, type Item, type Manuscript, type Place } from './document';
 import { FieldChoice } from './Lists';
 import { useScope } from './scope';
 import { chosen, useComposer } from './store';
@@ -27,7 +27,7 @@ function usePassages(): Passage[] | undefined {
 const reference = (passage: Passage): Block => ({ id: '', type: 'passage', passage: passage.key, ...(Object.keys(passage.fields).length > 0 ? { fields: passage.fields } : {}) });
 
 /** The passages in the list of blocks. */
-export function PassageGroup({ put }: { put: (block: Block) => void }) {
+export function PassageGroup({ put, copy }: { put: (block: Block) => void; copy: (block: Block) => void }) {
     const passages = usePassages();
 
     return passages && passages.length > 0 ? (
@@ -38,6 +38,12 @@ export function PassageGroup({ put }: { put: (block: Block) => void }) {
                     <span className="ml-auto truncate max-w-72 text-muted" dir="auto">
                         {passage.says}
                     </span>
+                </Command.Item>
+            ))}
+            {passages.map((passage) => (
+                <Command.Item key={passage.key} value={`copy of passage ${passage.name} ${passage.key}`} onSelect={() => copy(reference(passage))}>
+                    <span>A copy of {passage.name}</span>
+                    <span className="ml-auto text-muted">blocks of this template</span>
                 </Command.Item>
             ))}
         </Command.Group>
@@ -65,6 +71,17 @@ export function TakenIn({ passage }: { passage: string }) {
             )}
         </p>
     );
+}
+
+/** Puts the blocks of a passage in, as this template's own: one step. */
+export async function putCopy(template: string, block: Block, place: Place) {
+    const put = withFreshIds(block);
+    try {
+        const { document } = await got(api.POST('/templates/{key}/letting-go', { params: { path: { key: template } }, body: { document: insert(useComposer.getState().document, place, [put]), block: put.id } }));
+        useComposer.getState().apply('put in a copy of a passage', () => document as unknown as Manuscript, { hand: null });
+    } catch (error) {
+        toast.error(error instanceof Error ? error.message : String(error));
+    }
 }
 
 /** Which passage it is, the way to it, and the way to blocks of one's own that say the same. */
