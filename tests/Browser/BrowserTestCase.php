@@ -268,6 +268,19 @@ abstract class BrowserTestCase extends TestCase
         self::assertSame([], $found, $this->driver->getCurrentURL());
     }
 
+    /**
+     * Takes steps of that name back until something is so: how many they are is a matter of how fast they were made.
+     *
+     * @param  \Closure(): bool  $isSo
+     */
+    protected function undo(string $name, \Closure $isSo): void
+    {
+        for ($step = 0; $step < 100 && ! $isSo(); $step++) {
+            $this->press("Undo: {$name}");
+        }
+        self::assertTrue($isSo(), "{$name} is taken back");
+    }
+
     protected function addBlock(string $name): void
     {
         $this->click('(//button[normalize-space(.)="Put in a block"])[last()]');

@@ -175,7 +175,7 @@ final class ComposerTest extends BrowserTestCase
         $this->see('Only if Is a gift is yes');
         $this->waitForStage('Thank you, Ilse');
         Stack::waitFor(fn (): bool => ! str_contains($this->stage(self::STAGE), 'A question?'), 'the text to go');
-        $this->press('Undo: condition');
+        $this->undo('condition', fn (): bool => ! str_contains($this->text('//*[@data-manuscript]'), 'Is a gift'));
         $this->waitForStage('A question?');
         $this->driver->switchTo()->frame($this->element('//iframe'));
         $this->click('//h1');
