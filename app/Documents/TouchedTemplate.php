@@ -128,7 +128,7 @@ final readonly class TouchedTemplate
      * What publishing something would do to templates that it touches.
      *
      * @param  list<self>  $all
-     * @param  \Closure(self): list<string>  $differs  the languages in which a template's message would be another
+     * @param  \Closure(self): list<string>  $differs  the languages in which a template's message would be another, in words
      * @return array{list<array{template: string, name: string, languages: list<string>, notice: string|null}>, list<Finding>} those that would be others, and what stands in the way
      */
     public static function outlook(array $all, \Closure $differs): array
@@ -143,7 +143,7 @@ final readonly class TouchedTemplate
                 continue;
             }
             if ($languages !== []) {
-                $editions[] = ['template' => $touched->template->key, 'name' => $touched->template->name, 'languages' => array_map(LanguageTag::name(...), $languages), 'notice' => $touched->answersFor?->declaration()->name];
+                $editions[] = ['template' => $touched->template->key, 'name' => $touched->template->name, 'languages' => $languages, 'notice' => $touched->answersFor?->declaration()->name];
             }
         }
 
@@ -151,7 +151,7 @@ final readonly class TouchedTemplate
     }
 
     /**
-     * The languages in which its message would not be the same with another document of a passage.
+     * The languages in which its message would not be the same with another document of a passage, in words, and which of them nobody would get any more.
      *
      * @return list<string>
      *
@@ -165,11 +165,14 @@ final readonly class TouchedTemplate
         $after = $this->read($version, $drafted);
         $brand = $this->template->source->brandWornAs($after->brand)->read();
 
-        return array_values(array_filter($after->languages(), static fn (string $language): bool => Compiler::compile($before->manuscript($language), $brand)->toArray() !== Compiler::compile($after->manuscript($language), $brand)->toArray()));
+        $differs = array_filter($after->languages(), static fn (string $language): bool => Compiler::compile($before->manuscript($language), $brand)->toArray() !== Compiler::compile($after->manuscript($language), $brand)->toArray());
+        $lost = array_diff($before->wholeLanguages(), $after->wholeLanguages());
+
+        return array_map(static fn (string $language): string => LanguageTag::name($language).(in_array($language, $lost, true) ? ', which lacks words then and goes out no more' : ''), array_values(array_unique([...$differs, ...$lost])));
     }
 
     /**
-     * The languages in which its message would not be the same in another design.
+     * The languages in which its message would not be the same in another design, in words.
      *
      * @return list<string>
      *
@@ -179,11 +182,11 @@ final readonly class TouchedTemplate
     {
         $document = $this->read($this->whole());
 
-        return array_values(array_filter($document->languages(), static function (string $language) use ($document, $before, $after): bool {
+        return array_map(LanguageTag::name(...), array_values(array_filter($document->languages(), static function (string $language) use ($document, $before, $after): bool {
             $manuscript = $document->manuscript($language);
 
             return Compiler::compile($manuscript, $before)->toArray() !== Compiler::compile($manuscript, $after)->toArray();
-        }));
+        })));
     }
 
     /**

@@ -86,6 +86,9 @@ final readonly class Passages
      */
     public function in(array $document): array
     {
+        if ($this->documents === []) {
+            return $document;
+        }
         $translations = [];
         $bodies = self::walk(self::bodies($document), function (array $block, string $id, string $passage, array $fields) use ($document, &$translations): array {
             if (! isset($this->documents[$passage])) {

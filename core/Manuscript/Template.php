@@ -146,7 +146,7 @@ final readonly class Template
 
     private static function whole(Json $json, ?Passages $passages): Node
     {
-        return ($passages === null ? $json : Json::ofArray($passages->in($json->data), $json->name))->node();
+        return new Node($passages === null ? $json->data : $passages->in($json->data), '', $json->name);
     }
 
     private static function read(Node $node, string $language, Vocabulary $vocabulary, Reading $reading): Manuscript

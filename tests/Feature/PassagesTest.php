@@ -96,9 +96,13 @@ final class PassagesTest extends TestCase
     {
         $this->made();
         $this->takeIn();
-        // No German any more, which leaves the receipt in English alone; and a field that an order does not have.
+        // No German any more, which leaves the receipt in English alone: that is said.
+        $document = $this->ask('GET', self::AT.'/templates/clear-skies')->json('document');
+        $this->ask('PUT', self::AT.'/templates/clear-skies/draft', ['document' => array_diff_key($document, ['translations' => 1]), 'revision' => null, 'version' => 1])->assertOk();
+        self::assertSame(['German, which lacks words then and goes out no more'], $this->ask('GET', self::AT.'/templates/clear-skies/publication')->json('editions.0.languages'));
+        // A field that an order does not have.
         $this->write('{order.nothing} to you.', 1);
-        $this->ask('POST', self::AT.'/templates/clear-skies/publication', ['revision' => 1])->assertStatus(422);
+        $this->ask('POST', self::AT.'/templates/clear-skies/publication', ['revision' => 2])->assertStatus(422);
 
         // What fits its own records and not those of a template that takes it in.
         $booking = $this->ask('POST', self::AT.'/templates', ['name' => 'Come tonight', 'from' => 'blank', 'record_type' => 'booking'])->json('document');
