@@ -42,12 +42,14 @@ final readonly class OfferedPassage
     {
         $types = $source->manifest()->recordTypes;
         $templates = $source->templates()->where('is_passage', false)->whereNull('archived_at')->with(['latestVersion', 'draft'])->orderBy('name')->get();
+        // Each document is read once, for all passages.
+        $fields = $templates->mapWithKeys(static fn (Template $template): array => [$template->key => ['published' => self::said($template->latestVersion?->document), 'draft' => self::said($template->draft?->document)]])->all();
         $offered = [];
         foreach ($source->passages()->whereNull('archived_at', not: $archived)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('name')->get() as $passage) {
             if (isset($types[$passage->record_type])) {
                 $desk = TemplateDesk::with($passage, $source);
                 $document = Json::ofArray($desk->document(), $passage->key);
-                $offered[] = new self($passage, $document, $desk->vocabulary, Passages::needs($document->data, $desk->vocabulary), ...self::uses($passage->key, $templates));
+                $offered[] = new self($passage, $document, $desk->vocabulary, Passages::needs($document->data, $desk->vocabulary), ...self::uses($passage->key, $templates, $fields));
             }
         }
 
@@ -119,23 +121,29 @@ final readonly class OfferedPassage
     }
 
     /**
+     * @param  string|null  $document  the text of a template's document
+     * @return array<array-key, array<string, string>> what it says of the fields that passages need, by their keys
+     */
+    private static function said(?string $document): array
+    {
+        return $document === null || ! str_contains($document, '"'.Passages::BLOCK.'"') ? [] : Passages::fields(Json::ofText($document, 'template')->data);
+    }
+
+    /**
      * @param  Collection<int, Template>  $templates
+     * @param  array<string, array{published: array<array-key, array<string, string>>, draft: array<array-key, array<string, string>>}>  $all  what each of them says
      * @return array{list<array{key: string, name: string, published: bool, draft: bool}>, list<array{string, array<string, string>}>}
      */
-    private static function uses(string $key, Collection $templates): array
+    private static function uses(string $key, Collection $templates, array $all): array
     {
         [$uses, $said] = [[], []];
         foreach ($templates as $template) {
-            $where = [];
-            foreach (['published' => $template->latestVersion?->document, 'draft' => $template->draft?->document] as $as => $text) {
-                $fields = $text === null || ! str_contains($text, '"'.Passages::BLOCK.'"') ? null : (Passages::fields(Json::ofText($text, $template->key)->data)[$key] ?? null);
-                $where[$as] = $fields !== null;
-                if ($fields !== null) {
-                    $said[] = [$template->record_type, $fields];
-                }
+            ['published' => $published, 'draft' => $draft] = $all[$template->key];
+            foreach ([$published[$key] ?? null, $draft[$key] ?? null] as $fields) {
+                $said = [...$said, ...($fields === null ? [] : [[$template->record_type, $fields]])];
             }
-            if (in_array(true, $where, true)) {
-                $uses[] = ['key' => $template->key, 'name' => $template->name, 'published' => $where['published'], 'draft' => $where['draft']];
+            if (isset($published[$key]) || isset($draft[$key])) {
+                $uses[] = ['key' => $template->key, 'name' => $template->name, 'published' => isset($published[$key]), 'draft' => isset($draft[$key])];
             }
         }
 

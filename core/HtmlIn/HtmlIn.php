@@ -176,10 +176,8 @@ final class HtmlIn
 
             return [];
         }
-        foreach (['img', 'table'] as $special) {
-            if ($name === $special) {
-                return $special === 'img' ? $this->picture($element, null) : $this->table($element, $depth);
-            }
+        if ($name === 'img' || $name === 'table') {
+            return $name === 'img' ? $this->picture($element, null) : $this->table($element, $depth);
         }
         if ($name === 'hr' || $this->styles->isRule($element)) {
             $this->noteAll($element, 'Divider');
@@ -275,6 +273,9 @@ final class HtmlIn
             }
         }
         $blocks = [];
+        foreach ($table->getElementsByTagName('caption') as $caption) {
+            array_push($blocks, ...(self::tableOf($caption) === $table ? $this->blocks($caption, $depth) : []));
+        }
         foreach ($rows as $cells) {
             array_push($blocks, ...$this->row($cells, $depth));
         }

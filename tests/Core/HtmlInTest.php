@@ -123,6 +123,11 @@ final class HtmlInTest extends TestCase
         );
     }
 
+    public function test_the_caption_of_a_layout_is_said(): void
+    {
+        self::assertSame(['text', 'heading'], array_column(HtmlIn::read('<table><caption>Above it all</caption><tr><td><h1>Below</h1></td></tr></table>')->message['manuscript'], 'type'));
+    }
+
     /** OWASP, Cross Site Scripting Prevention: what runs elsewhere runs nowhere here. */
     public function test_hostile_html_does_nothing(): void
     {
