@@ -16,6 +16,7 @@ use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Starter\Roles;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 
 /** A passage as it is offered to those who write templates. */
@@ -34,18 +35,18 @@ final readonly class OfferedPassage
     }
 
     /**
-     * All that are in the archive, or are not, by name. Those about records that the source no longer has are left out.
+     * All that are in the archive, or are not, or both, by name. Those about records that the source no longer has are left out.
      *
      * @return list<self>
      */
-    public static function all(Source $source, bool $archived = false): array
+    public static function all(Source $source, ?bool $archived): array
     {
         $types = $source->manifest()->recordTypes;
         $templates = $source->templates()->where('is_passage', false)->whereNull('archived_at')->with(['latestVersion', 'draft'])->orderBy('name')->get();
         // Each document is read once, for all passages.
         $fields = $templates->mapWithKeys(static fn (Template $template): array => [$template->key => ['published' => self::said($template->latestVersion?->document), 'draft' => self::said($template->draft?->document)]])->all();
         $offered = [];
-        foreach ($source->passages()->whereNull('archived_at', not: $archived)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('name')->get() as $passage) {
+        foreach ($source->passages()->when($archived !== null, static fn (Builder $passages) => $passages->whereNull('archived_at', not: $archived === true))->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('name')->get() as $passage) {
             if (isset($types[$passage->record_type])) {
                 $desk = TemplateDesk::with($passage, $source);
                 $document = Json::ofArray($desk->document(), $passage->key);

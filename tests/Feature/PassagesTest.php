@@ -136,6 +136,7 @@ final class PassagesTest extends TestCase
         $this->ask('PATCH', self::AT.'/templates/clear-skies', ['archived' => true, 'name' => 'Dark skies'])->assertOk();
         self::assertSame([[], 1], [$this->ask('GET', self::AT.'/passages')->json('passages'), $this->ask('GET', self::AT.'/passages')->json('archived')]);
         self::assertSame(['Dark skies'], $this->ask('GET', self::AT.'/passages?archived=1')->json('passages.*.name'));
+        self::assertSame([true], $this->ask('GET', self::AT.'/passages?for=night-blue-receipt')->json('passages.*.archived'), 'a template knows what it takes in');
         self::assertStringContainsString('Clear skies to you', (string) $this->get('/stage/larkmoor/notices/order-received?record=LM-20429&words=answer')->getContent());
         $this->ask('PATCH', self::AT.'/templates/clear-skies', ['archived' => false])->assertOk();
         self::assertSame(['Dark skies'], $this->ask('GET', self::AT.'/passages')->json('passages.*.name'));

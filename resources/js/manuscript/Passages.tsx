@@ -28,7 +28,7 @@ const reference = (passage: Passage): Block => ({ id: '', type: 'passage', passa
 
 /** The passages in the list of blocks. */
 export function PassageGroup({ put, copy }: { put: (block: Block) => void; copy: (block: Block) => void }) {
-    const passages = usePassages();
+    const passages = usePassages()?.filter(({ archived }) => !archived);
 
     return passages && passages.length > 0 ? (
         <Command.Group heading="Passages">
@@ -114,7 +114,7 @@ export function PassageChoice({ item }: { item: Item }) {
                     }}
                 >
                     {!passages?.some(({ key }) => key === value) && <option value={value}>{value}</option>}
-                    {passages?.map(({ key, name }) => (
+                    {passages?.filter(({ key, archived }) => !archived || key === value).map(({ key, name }) => (
                         <option key={key} value={key}>
                             {name}
                         </option>

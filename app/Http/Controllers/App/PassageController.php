@@ -23,7 +23,7 @@ use Illuminate\Support\Facades\Gate;
 /** Pieces of manuscript that several templates share. Written, kept and published they are as templates are. */
 final class PassageController
 {
-    /** All of them, with what they say, what they need and where they are taken in; for a template also which of its fields these needs are. */
+    /** All of them, with what they say, what they need and where they are taken in; for a template also those in the archive, which it may take in already, and which of its fields these needs are. */
     public function index(Source $source, ListPassages $request): JsonResponse
     {
         $for = $request->validated('for');
@@ -34,7 +34,7 @@ final class PassageController
             'needs' => array_map(static fn (string $path, Field $field): array => ['path' => $path, 'label' => $passage->label($path), 'type' => $field->type->name()], array_keys($passage->needs), array_values($passage->needs)),
             'fields' => (object) ($desk === null ? [] : $passage->fieldsFor($desk)),
             'used_in' => $passage->usedIn,
-        ], OfferedPassage::all($source, $request->boolean('archived'))), 'archived' => $source->passages()->whereNotNull('archived_at')->count()]);
+        ], OfferedPassage::all($source, $desk === null ? $request->boolean('archived') : null)), 'archived' => $source->passages()->whereNotNull('archived_at')->count()]);
     }
 
     /** A new passage: blank, or of blocks that were written elsewhere. Those are published at once by whoever may publish: nothing takes it in yet. */
