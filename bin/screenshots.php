@@ -44,7 +44,7 @@ Stack::waitFor(static fn (): bool => $driver->findElements(WebDriverBy::name('em
 $driver->findElement(WebDriverBy::name('email'))->sendKeys('thorne@larkmoor.example.org');
 $driver->findElement(WebDriverBy::name('password'))->sendKeys(DemoCommand::PASSWORD)->submit();
 Stack::waitFor(static fn (): bool => str_ends_with($driver->getCurrentURL(), '/running-order'), 'signing in');
-Stack::waitFor(static fn (): bool => (int) $stack->database()->query("select (select count(*) from dues where state != 'dispatched') + (select count(*) from dispatches where state in ('queued', 'sending'))")->fetchColumn() === 0, 'the queue to empty', 60);
+Stack::waitFor(static fn (): bool => (int) $stack->database()->query("select (select count(*) from dues where state = 'waiting' and try_at is not null) + (select count(*) from dispatches where state in ('queued', 'sending'))")->fetchColumn() === 0, 'the queue to empty', 60);
 
 $database = $stack->database();
 $order = (string) $database->query("select key from records where type = 'order' and data like '%Aoife%' order by id desc limit 1")->fetchColumn();
@@ -67,7 +67,7 @@ if ($wanted === [] || in_array('composer-publish', $wanted, true)) {
     $take('composer-publish', "{$composer}?record={$order}", ['//button[.="Publish"]']);
 }
 $take('brand', '/brand');
-$take('brand-picture', '/brand', ['//button[contains(., "Colours from it")]']);
+$take('coming', '/coming');
 $take('record', "/records/order/{$order}");
 $take('dispatch', "/dispatches/{$dispatch}");
 $take('pictures', '/pictures', ['//button[.//*[.="night.svg"]]']);

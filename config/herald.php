@@ -30,6 +30,9 @@ return [
         'turns' => 20_000,       // of all repeats in one message together
     ],
 
+    // Whether the clock that the work goes by may be moved on, as in the demo: all that is due by then goes out.
+    'clock_moves' => (bool) env('HERALD_CLOCK_MOVES', false),
+
     // The map service: below this address /LATITUDE,LONGITUDE/ZOOM.png are pictures of maps. Without one of your own it is the stand-in that ships with the project.
     'maps' => env('HERALD_MAPS', rtrim((string) env('APP_URL', 'http://localhost'), '/').'/maps'),
 

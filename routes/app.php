@@ -3,13 +3,17 @@
 use App\Http\Controllers\App\AuditController;
 use App\Http\Controllers\App\BrandController;
 use App\Http\Controllers\App\BrandDesignController;
+use App\Http\Controllers\App\ClockController;
+use App\Http\Controllers\App\ComingController;
 use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\DocumentController;
 use App\Http\Controllers\App\FieldController;
 use App\Http\Controllers\App\HtmlInController;
 use App\Http\Controllers\App\LetterController;
+use App\Http\Controllers\App\MessageController;
 use App\Http\Controllers\App\NoticeController;
+use App\Http\Controllers\App\OwnNoticeController;
 use App\Http\Controllers\App\PassageController;
 use App\Http\Controllers\App\PeopleController;
 use App\Http\Controllers\App\PicturesController;
@@ -46,9 +50,12 @@ Route::middleware('auth:web')->group(function (): void {
 // What belongs to a source.
 Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->group(function (): void {
     Route::get('running-order', RunningOrderController::class);
+    Route::get('notice-parts/{type}', [OwnNoticeController::class, 'desk']);
     Route::get('notices/{key}', [NoticeController::class, 'show']);
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
+    Route::get('coming', [ComingController::class, 'index']);
     Route::get('records', [RecordController::class, 'index']);
+    Route::get('records/{type}/{key}/messages', [MessageController::class, 'index'])->where('key', '.+');
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
     Route::get('templates', [TemplateController::class, 'index']);
     Route::get('starters', [StarterController::class, 'index']);
@@ -114,8 +121,16 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
 
     // What is in force, and what is sent.
     Route::middleware('can:publish,source')->group(function (): void {
+        Route::post('notices', [OwnNoticeController::class, 'store']);
+        Route::post('notices/trial', [OwnNoticeController::class, 'tried'])->middleware('throttle:stage');
+        Route::put('notices/{key}', [OwnNoticeController::class, 'update']);
+        Route::patch('notices/{key}', [OwnNoticeController::class, 'set']);
+        Route::delete('notices/{key}', [OwnNoticeController::class, 'destroy']);
+        Route::patch('coming/{due}', [ComingController::class, 'update'])->where('due', '[0-9]{1,18}');
+        Route::put('clock', ClockController::class);
         Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
+        Route::post('records/{type}/{key}/messages', [MessageController::class, 'store'])->where('key', '.+');
         Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
         Route::delete('brands/{key}', [BrandController::class, 'destroy']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);

@@ -11,6 +11,7 @@ use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
 use Herald\Brand\Brand;
+use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Manuscript;
 use Herald\Manuscript\Template;
@@ -43,6 +44,8 @@ final readonly class Answer
      * What a version would say if it answered.
      *
      * @param  TemplateVersion|null  $passage  taken in though it is not in force
+     *
+     * @throws InvalidDocument when there are no words at all, or the version does not fit the source any more
      */
     public static function with(Notice $notice, ?TemplateVersion $version, ?string $language, ?TemplateVersion $passage = null): self
     {
@@ -50,7 +53,11 @@ final readonly class Answer
         $passages = $version === null ? null : (new PassageShelf($notice->source))->of($version->document, $passage);
         $template = $passages === null ? null : $version?->read($declaration->vocabulary, $passages);
         $default = $notice->source->manifest()->source->defaultLanguage;
-        $choice = LanguageChoice::lookup($language, $template?->wholeLanguages() ?? $declaration->languages(), $default);
+        $available = $template?->wholeLanguages() ?? $declaration->languages();
+        if ($available === []) {
+            throw InvalidDocument::because($declaration->name, '', 'has no words yet: there are no built-in ones, and no template is published for it');
+        }
+        $choice = LanguageChoice::lookup($language, $available, $default);
         // A language with words missing falls back as a whole, and that is said.
         $nearest = $template === null ? $choice : LanguageChoice::lookup($language, $template->languages(), $default);
         $missing = $template?->missingIn($nearest->language) ?? 0;

@@ -44,6 +44,10 @@ final readonly class Decide
             return new Decision($kept, $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
         }
 
+        if ($notice->declaration()->languages() === []) {
+            throw InvalidDocument::because($claim->template->name, '', implode('; ', $reasons).'; none of its editions can be filled with these data, and there are no built-in words');
+        }
+
         return $this->answer(Answer::builtIn($notice, $matter->recipient->language), [...$reasons, 'none of its editions can be filled with these data: the built-in answers'], true);
     }
 

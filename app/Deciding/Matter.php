@@ -9,6 +9,7 @@ use App\Models\Due;
 use App\Models\Record;
 use App\Models\RecordRevision;
 use App\Models\Source as SourceModel;
+use App\Timing\Clock;
 use Herald\Document\InvalidDocument;
 use Herald\Manuscript\Selection;
 use Herald\Notice\Notice as Declared;
@@ -34,7 +35,7 @@ final readonly class Matter
     }
 
     /**
-     * What a due is about: the record as its event left it, the parameters that came with it.
+     * What a due is about: the record as it was when it was set off, the parameters that came with the event or were given by hand.
      *
      * @throws InvalidDocument when record or parameters do not fit what is declared today
      */
@@ -43,9 +44,21 @@ final readonly class Matter
         $event = $due->event;
         $kept = RecordRevision::query()->where(['record_id' => $due->record_id, 'revision' => $due->record_revision])->first();
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
-        $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? [], $notice->given), "parameters of {$notice->key}");
+        $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? $due->given ?? [], $notice->given), "parameters of {$notice->key}");
 
         return self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice));
+    }
+
+    /**
+     * What a message is about that a person sets off for a record as it stands: no add-on hands anything in.
+     *
+     * @param  array<array-key, mixed>  $given
+     *
+     * @throws InvalidDocument when record or parameters do not fit what is declared
+     */
+    public static function byHand(Declared $notice, RecordType $type, Record $record, array $given): self
+    {
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), RecordReader::given($notice->given, $given, 'given'), []);
     }
 
     /**
@@ -88,7 +101,7 @@ final readonly class Matter
      */
     private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
     {
-        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), now()->toDateTimeImmutable(), $slots);
+        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), Clock::now()->toDateTimeImmutable(), $slots);
     }
 
     private static function example(Field $field): mixed

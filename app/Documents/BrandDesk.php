@@ -95,7 +95,7 @@ final readonly class BrandDesk extends Desk
         $model = $this->source->notices()->where('key', $notice)->inForce()->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $this->source);
         $declared = $model->declaration();
         $type = $this->manifest->recordTypes[$declared->recordType];
-        $matter = Matter::ofRecord($declared, $type, $this->source->records()->where(['type' => $type->key, 'key' => $record])->firstOrFail());
+        $matter = Matter::ofRecord($declared, $type, $this->source->record($type->key, $record));
         $answer = Answer::to($model, $language ?? $matter->recipient->language);
         $message = Compiler::compile($answer->manuscript(), $design, Marks::Frame);
 

@@ -15,7 +15,6 @@ use Herald\Record\Field;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -134,8 +133,6 @@ final readonly class OwnFields
     /** Whoever reads the manifest from now on reads it with what has changed. */
     private function tell(): void
     {
-        $all = $this->source->ownFields()->orderBy('id')->get()->map(static fn (Model $one): array => $one->getAttributes())->all();
-        $this->source->update(['own_fields_hash' => $all === [] ? '' : hash('sha256', json_encode($all, JSON_THROW_ON_ERROR))]);
-        $this->source->keepRecordTypes();
+        $this->source->ownHasChanged();
     }
 }

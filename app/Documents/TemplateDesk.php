@@ -74,7 +74,7 @@ final readonly class TemplateDesk extends Desk
 
     public function record(string $key): Record
     {
-        return $this->source->records()->where(['type' => $this->type->key, 'key' => $key])->firstOrFail();
+        return $this->source->record($this->type->key, $key);
     }
 
     /**

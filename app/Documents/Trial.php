@@ -20,7 +20,7 @@ use Herald\Record\Recipient;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 use Herald\Render\Renderer;
-use Herald\Render\TooLarge;
+use Herald\Render\Unfillable;
 use Herald\Value\Clean;
 
 /** Fills a draft once for the whole cast, in all its languages: what cannot be made is found before it is published, with its place. */
@@ -79,7 +79,7 @@ final readonly class Trial
     {
         try {
             return [$make(), null];
-        } catch (TooLarge|UnsendableMessage $e) {
+        } catch (Unfillable|UnsendableMessage $e) {
             return [null, lcfirst($e->getMessage())];
         } catch (\Throwable $e) {
             report($e);

@@ -89,9 +89,12 @@ final readonly class RecordPage
     }
 
     /**
-     * @param  list<string>  $words
+     * Narrows a query down to what is about records in which each word is the beginning of one.
+     *
+     * @param  string  $record  the column that holds the record's id
+     * @param  list<string>  $words  see {@see SearchWords::asked}
      */
-    private static function having(Builder $query, string $record, array $words): Builder
+    public static function having(Builder $query, string $record, array $words): Builder
     {
         foreach ($words as $word) {
             $query->whereExists(DB::table('record_words', 'of_it')->whereColumn('of_it.record_id', $record)->where('of_it.word', '>=', $word)->where('of_it.word', '<', $word.self::LAST));

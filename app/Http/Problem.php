@@ -6,7 +6,7 @@ namespace App\Http;
 
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
-use Herald\Render\TooLarge;
+use Herald\Render\Unfillable;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -42,7 +42,7 @@ final class Problem
             $e instanceof TokenMismatchException => self::response(419, 'This page was open for too long', 'Load it again, then try once more.'),
             $e instanceof ModelNotFoundException, $e instanceof NotFoundHttpException => self::response(404, 'There is no such thing'),
             $e instanceof HttpExceptionInterface => self::http($e),
-            $e instanceof TooLarge => self::response(422, 'This message is too large', $e->getMessage().'.'),
+            $e instanceof Unfillable => self::response(422, 'This message cannot be made', $e->getMessage().'.'),
             StorageTrouble::isBehind($e) => self::response(503, 'Nothing can be written at the moment', 'Nothing was lost of what was taken before. Try again in '.StorageTrouble::RETRY_AFTER.' seconds.', [], ['Retry-After' => (string) StorageTrouble::RETRY_AFTER]),
             default => self::response(500, 'Something went wrong on our side', config()->boolean('app.debug') ? $e->getMessage() : 'It was written to the log.'),
         };

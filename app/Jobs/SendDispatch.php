@@ -22,11 +22,14 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
     /** Attempts are counted on the dispatch, not on the job. */
     public int $tries = 0;
 
-    /** Seconds after which a job that was lost may be replaced. */
-    public int $uniqueFor = 600;
-
     public function __construct(public readonly string $dispatchId)
     {
+    }
+
+    /** Seconds after which a job that was lost may be replaced: one that was cut short between being noted as there and being there would keep others away for as long. */
+    public function uniqueFor(): int
+    {
+        return 10 * config()->integer('herald.lease');
     }
 
     public function uniqueId(): string

@@ -27,11 +27,14 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
     /** Attempts are counted on the due, not on the job. */
     public int $tries = 0;
 
-    /** Seconds after which a job that was lost may be replaced. */
-    public int $uniqueFor = 600;
-
     public function __construct(public readonly int $dueId)
     {
+    }
+
+    /** Seconds after which a job that was lost may be replaced: one that was cut short between being noted as there and being there would keep others away for as long. */
+    public function uniqueFor(): int
+    {
+        return 10 * config()->integer('herald.lease');
     }
 
     public function uniqueId(): string
@@ -88,7 +91,7 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
             return;
         }
         $at = now()->addSeconds($pause);
-        $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => $reason, 'attempts' => $attempts, 'due_at' => $at, 'lease_until' => null]);
+        $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => $reason, 'attempts' => $attempts, 'try_at' => $at, 'lease_until' => null]);
         self::dispatch($due->id)->delay($at);
     }
 }

@@ -10,6 +10,7 @@ use App\Models\NoticeOrigin;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
+use App\Notices\ReadNotices;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Record\Secrets;
@@ -33,6 +34,8 @@ final class LoadManifest
             $source->update(['manifest_version_id' => $version->id]);
             $source->keepRecordTypes();
             self::keepNotices($source, $manifest);
+            $source->ownHasChanged();
+            ReadNotices::of($source);
             $source->defaultBrand();
             self::seal($source, $manifest);
             foreach ($manifest->recordTypes as $key => $type) {

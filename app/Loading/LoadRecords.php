@@ -6,6 +6,7 @@ namespace App\Loading;
 
 use App\Models\Record;
 use App\Models\Source;
+use App\Timing\PlanDues;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Limits;
@@ -14,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 
 /**
  * Loads records from JSON Lines, one `{"type": "order", "data": {…}}` a line. What they say becomes the baseline that later
- * events are compared with; nothing is sent. A bad line changes nothing.
+ * events are compared with; nothing is sent, and what goes by a date comes only where that is still to come. A bad line changes nothing.
  */
 final class LoadRecords
 {
@@ -32,6 +33,7 @@ final class LoadRecords
 
         return DB::transaction(function () use ($source, $types, $limits, $files, $progress): int {
             $count = 0;
+            $plan = new PlanDues($source, baseline: true);
             foreach ($files as $file) {
                 foreach (self::lines($file) as $line => $text) {
                     $place = basename($file).", line {$line}";
@@ -39,7 +41,9 @@ final class LoadRecords
                     $type = $types[$node->string('type')] ?? throw $node->fault('type', "\"{$node->string('type')}\" is not a record type of {$source->name}");
                     RecordReader::weigh($node->array('data'), $limits, $place);
                     $data = RecordReader::read($type, $node->array('data'), $place, $limits);
-                    Record::query()->firstOrNew(['source_id' => $source->id, 'type' => $type->key, 'key' => RecordReader::identityOf($type, $data)])->take($type, $data);
+                    $record = Record::query()->firstOrNew(['source_id' => $source->id, 'type' => $type->key, 'key' => RecordReader::identityOf($type, $data)]);
+                    $record->take($type, $data);
+                    $plan->about($record, $type);
                     $count++;
                     $progress?->__invoke($count);
                 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Herald\Record\Secrets;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -73,6 +74,11 @@ final class Dispatch extends Model
     private static function taken(): \BackedEnum
     {
         return DispatchState::Sending;
+    }
+
+    private static function ripe(Builder $dispatches): Builder
+    {
+        return $dispatches->where('due_at', '<=', now());
     }
 
     /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Timing\Clock;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasOne;
@@ -17,8 +19,16 @@ use Illuminate\Support\Carbon;
  * @property int $notice_id
  * @property int $record_id
  * @property int|null $event_id
- * @property string $occasion `event:ID`
- * @property Carbon $due_at
+ * @property string $occasion `event:ID`, `mailing:ID`, `date:PATH:ANCHOR:n`
+ * @property string|null $anchor the date in the record that it counts from, in normal form; null where it goes by none
+ * @property string|null $local_time what clocks show there when it is due
+ * @property string|null $zone IANA name of the zone
+ * @property Carbon|null $expires_at after which it is too late; by the clock of the work
+ * @property Carbon|null $try_at by the machine's clock, when a worker was called for it or is to try it again; null while nobody was called
+ * @property bool $by_hand whether a person set it off, or said when
+ * @property array<string, mixed>|null $given parameters that a person gave, sealed; those of an event stay with it
+ * @property int|null $user_id who set it off by hand
+ * @property Carbon $due_at by the clock of the work
  * @property int $record_revision the record is used as it was in this revision
  * @property DueState $state
  * @property string $reason what set it off
@@ -28,6 +38,7 @@ use Illuminate\Support\Carbon;
  * @property-read Notice $notice
  * @property-read Record $record
  * @property-read ?Event $event
+ * @property-read ?User $user
  * @property-read ?Dispatch $dispatch
  */
 final class Due extends Model
@@ -38,7 +49,7 @@ final class Due extends Model
 
     protected function casts(): array
     {
-        return ['state' => DueState::class, 'due_at' => 'datetime', 'lease_until' => 'datetime'];
+        return ['state' => DueState::class, 'due_at' => 'datetime', 'lease_until' => 'datetime', 'given' => 'array', 'by_hand' => 'boolean', 'try_at' => 'datetime', 'expires_at' => 'datetime'];
     }
 
     private static function free(): \BackedEnum
@@ -49,6 +60,22 @@ final class Due extends Model
     private static function taken(): \BackedEnum
     {
         return DueState::Working;
+    }
+
+    private static function ripe(Builder $dues): Builder
+    {
+        return $dues->where('try_at', '<=', now())->where('due_at', '<=', Clock::now());
+    }
+
+    /**
+     * Changes it while it is still in a state, and no worker has it.
+     *
+     * @param  array<string, mixed>  $changes
+     * @return bool whether it was
+     */
+    public function move(array $changes, DueState $from = DueState::Waiting): bool
+    {
+        return self::query()->whereKey($this->id)->where('state', $from)->update($changes) === 1;
     }
 
     /** @return BelongsTo<Source, $this> */
@@ -73,6 +100,12 @@ final class Due extends Model
     public function event(): BelongsTo
     {
         return $this->belongsTo(Event::class);
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
     }
 
     /** @return HasOne<Dispatch, $this> */

@@ -15,4 +15,10 @@ enum DueState: string
     case Dispatched = 'dispatched';
     /** It could not be decided upon; it is tried again when a person asks for it. */
     case Failed = 'failed';
+    /** Its record changed, so that it does not come; it may come again when the record changes once more. */
+    case Withdrawn = 'withdrawn';
+    /** When it was due it was true no longer, or it was too late. */
+    case Dropped = 'dropped';
+    /** A person has taken it out; it stays out. */
+    case TakenOut = 'taken_out';
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
 
@@ -23,6 +24,14 @@ trait Leased
     abstract private static function taken(): \BackedEnum;
 
     /**
+     * Those of which the time has come.
+     *
+     * @param  Builder<static>  $all
+     * @return Builder<static>
+     */
+    abstract private static function ripe(Builder $all): Builder;
+
+    /**
      * Takes it, alone: of all workers that try, one succeeds.
      *
      * @return bool whether it is ours now
@@ -36,7 +45,7 @@ trait Leased
     private function takeAsItStands(int $seconds): bool
     {
         $taken = ['state' => self::taken(), ...self::lease($seconds)];
-        $asItStands = self::query()->whereKey($this->getKey())->where(['state' => self::free(), 'attempts' => $this->attempts, 'lease' => $this->lease])->where('due_at', '<=', now());
+        $asItStands = self::ripe(self::query()->whereKey($this->getKey())->where(['state' => self::free(), 'attempts' => $this->attempts, 'lease' => $this->lease]));
         if ($asItStands->update($taken) !== 1) {
             return false;
         }

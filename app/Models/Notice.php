@@ -14,13 +14,19 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Carbon;
 
 /**
- * A notice that a source declared. What it declared stands in the manifest; here stands what we hold on to.
+ * A notice that a source declared, or one of our own. What was declared stands in the manifest; here stands what we hold on to, and what was said of it here.
  *
  * @property int $id
  * @property int $source_id
  * @property string $key
  * @property NoticeOrigin $origin
  * @property Carbon|null $retired_at since when it is declared no longer
+ * @property array<array-key, mixed>|null $document of one of our own: what it is (schema/notice.json)
+ * @property bool $enabled whether it is switched on here
+ * @property array<array-key, mixed>|null $narrowing a further condition of ours
+ * @property int $revision goes up at each change that is made here
+ * @property string|null $unfit why it does not fit what the source declares today
+ * @property string|null $planned by what its dues were last made; null where it goes by no date
  * @property-read Source $source
  * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  */
@@ -30,7 +36,7 @@ final class Notice extends Model
 
     protected function casts(): array
     {
-        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime'];
+        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime', 'document' => 'array', 'enabled' => 'boolean', 'narrowing' => 'array'];
     }
 
     /**
@@ -40,7 +46,7 @@ final class Notice extends Model
      */
     public function scopeInForce(Builder $query): void
     {
-        $query->whereNull('retired_at');
+        $query->whereNull('retired_at')->whereNull('unfit');
     }
 
     /** @return HasMany<BuiltIn, $this> */
@@ -53,6 +59,20 @@ final class Notice extends Model
     public function declaration(): Declared
     {
         return $this->source->manifest()->notices[$this->key];
+    }
+
+    /** Whether there is anything to be sent: built-in words, or those of a published template. Expects claims.template.latestVersion to be loaded. */
+    public function hasWords(): bool
+    {
+        return $this->declaration()->languages() !== [] || $this->answeringClaim() !== null;
+    }
+
+    /** Its name; of one that is declared no longer, its key. */
+    public function called(): string
+    {
+        $declared = $this->source->manifest()->notices;
+
+        return isset($declared[$this->key]) ? $declared[$this->key]->name : $this->key;
     }
 
     /** What becomes of its dispatches of which nobody knows whether they arrived; of one that is declared no longer, they wait for a person. */

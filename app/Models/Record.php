@@ -156,6 +156,12 @@ final class Record extends Model
         return $this->belongsTo(Source::class);
     }
 
+    /** @return HasMany<Due, $this> */
+    public function dues(): HasMany
+    {
+        return $this->hasMany(Due::class);
+    }
+
     /** @return HasMany<Dispatch, $this> */
     public function dispatches(): HasMany
     {

@@ -24,7 +24,7 @@ use Laravel\Sanctum\HasApiTokens;
  * @property string $key
  * @property string $name
  * @property string $manifest_hash of the manifest that holds
- * @property string $own_fields_hash of the computed fields that people have added; empty where there are none
+ * @property string $own_hash of what people here have added to the manifest and said of it; empty where there is nothing
  * @property int|null $manifest_version_id
  * @property string $url the web address of its own
  */
@@ -34,7 +34,7 @@ final class Source extends Model
 
     protected $guarded = [];
 
-    protected $attributes = ['own_fields_hash' => ''];
+    protected $attributes = ['own_hash' => ''];
 
     /** @var array<string, Manifest> what this process has read already, by id and hash */
     private static array $read = [];
@@ -65,8 +65,50 @@ final class Source extends Model
     /** The manifest, read. It was checked when it was loaded. The built-in words in it are read when they are asked for. */
     public function manifest(): Manifest
     {
-        return self::$read["{$this->id}:{$this->manifest_hash}:{$this->own_fields_hash}"] ??= Manifest::stored(
-            $this->outline(),
+        return self::$read["{$this->id}:{$this->manifest_hash}:{$this->own_hash}"] ??= $this->read($this->outline());
+    }
+
+    /** The manifest with what has been said of it here a moment ago, and is not known to others yet. */
+    public function readAnew(): Manifest
+    {
+        return $this->read($this->outline(true));
+    }
+
+    /**
+     * The manifest with one more notice of our own, or with another in place of the one of its key.
+     *
+     * @param  array<array-key, mixed>  $notice  a document that fits schema/notice.json
+     *
+     * @throws InvalidDocument when the notice does not fit the manifest
+     */
+    public function manifestWith(array $notice): Manifest
+    {
+        $outline = $this->outline(true);
+        $others = array_filter($outline->node()->array('own_notices'), static fn (mixed $one): bool => is_array($one) && ($one['key'] ?? null) !== ($notice['key'] ?? null));
+
+        return $this->read(Json::ofArray([...$outline->data, 'own_notices' => array_values($others), 'tried_notice' => $notice], 'notice'));
+    }
+
+    /** Says that something has changed of what people here have added to the manifest and said of it. */
+    public function ownHasChanged(): void
+    {
+        $own = [...$this->ownFields()->orderBy('id')->get()->map(static fn (OwnField $one): array => $one->getAttributes())->all(), ...$this->ownNotices()->map(static fn (Notice $one): array => [$one->key, $one->document, $one->enabled, $one->narrowing])->all()];
+        $this->update(['own_hash' => $own === [] ? '' : hash('sha256', json_encode($own, JSON_THROW_ON_ERROR))]);
+        $this->keepRecordTypes();
+    }
+
+    /**
+     * @return Collection<int, Notice> those of our own, and those of which something was said here
+     */
+    private function ownNotices(): Collection
+    {
+        return $this->notices()->whereNull('retired_at')->where(static fn (Builder $query) => $query->where('origin', NoticeOrigin::Own)->orWhere('enabled', false)->orWhereNotNull('narrowing'))->orderBy('position')->get();
+    }
+
+    private function read(Json $outline): Manifest
+    {
+        return Manifest::stored(
+            $outline,
             fn (string $notice, string $language, string $hash): array => Json::ofText((string) BuiltIn::query()->whereIn('notice_id', $this->notices()->where('key', $notice)->select('id'))->where(['language' => $language, 'hash' => $hash])->value('document'), "{$notice}, {$language}")->data,
         );
     }
@@ -80,18 +122,34 @@ final class Source extends Model
     }
 
     /** The manifest without the built-in words, and with the computed fields that people have added. */
-    private function outline(): Json
+    private function outline(bool $anew = false): Json
     {
         $outline = Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}");
         // A source that names no map service of its own has the one of this installation.
         $source = ['maps' => config('herald.maps'), ...(array) $outline->data['source']];
-        if ($this->own_fields_hash === '') {
+        if ($this->own_hash === '' && ! $anew) {
             return Json::ofArray([...$outline->data, 'source' => $source], "manifest of {$this->key}");
         }
         $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());
         $types = array_map(static fn (Node $type): array => [...$type->data, ...(isset($own[$type->string('key')]) ? ['own' => $own[$type->string('key')]] : [])], array_values($outline->node()->nodes('record_types')));
 
-        return Json::ofArray([...$outline->data, 'source' => $source, 'record_types' => $types], "manifest of {$this->key}");
+        $said = $this->ownNotices()->keyBy('key');
+        $notices = array_map(static function (Node $notice) use ($said): array {
+            $ours = $said->get($notice->string('key'));
+
+            return [...$notice->data, ...($ours === null ? [] : self::said($ours))];
+        }, array_values($outline->node()->nodes('notices')));
+        $made = $said->filter(static fn (Notice $notice): bool => $notice->document !== null)->map(static fn (Notice $notice): array => [...$notice->document ?? [], ...self::said($notice)])->values()->all();
+
+        return Json::ofArray([...$outline->data, 'source' => $source, 'record_types' => $types, 'notices' => $notices, ...($made === [] ? [] : ['own_notices' => $made])], "manifest of {$this->key}");
+    }
+
+    /**
+     * @return array<string, mixed> whether a notice is switched on, and by what it is narrowed
+     */
+    private static function said(Notice $notice): array
+    {
+        return ['on' => $notice->enabled, ...($notice->narrowing === null ? [] : ['narrowing' => $notice->narrowing])];
     }
 
     /** @return HasMany<Picture, $this> */
@@ -129,6 +187,12 @@ final class Source extends Model
         $named = $key === null ? null : $this->brands()->where('key', $key)->with('latestVersion')->first()?->latestVersion;
 
         return $named ?? $this->defaultBrand()->latestVersion ?? throw new \LogicException('The default brand is published');
+    }
+
+    /** @throws \Illuminate\Database\Eloquent\ModelNotFoundException when there is none */
+    public function record(string $type, string $key): Record
+    {
+        return $this->records()->where(['type' => $type, 'key' => $key])->firstOrFail();
     }
 
     /** The record of a type that changed last, of those that can be read. */

@@ -9,14 +9,46 @@ use App\Jobs\SendDispatch;
 use App\Jobs\WorkDue;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\Due;
 use App\Models\DueState;
+use App\Models\Notice;
+use App\Models\Record;
 use App\Models\User;
+use App\Secrets\Seal;
+use App\Timing\Clock;
+use Herald\Document\InvalidDocument;
+use Herald\Document\Limits;
+use Herald\Record\RecordReader;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
-/** What a person may do with a dispatch that did not come to a good end by itself. */
+/** What a person does: sends a message that nothing else set off, or sees to a dispatch that did not come to a good end by itself. */
 final class ByHand
 {
+    /**
+     * Sends a notice for a record as it stands now.
+     *
+     * @param  array<array-key, mixed>  $given  its parameters, as they came
+     * @param  string  $once  tells one wish from another: what is asked for a second time is done once
+     *
+     * @throws InvalidDocument naming every parameter that does not fit
+     */
+    public static function send(Notice $notice, Record $record, array $given, string $once, User $person): Due
+    {
+        $declared = $notice->declaration();
+        $given = Seal::close($declared->given, RecordReader::given($declared->given, $given, 'given', app(Limits::class)));
+        $due = Due::query()->createOrFirst(['notice_id' => $notice->id, 'record_id' => $record->id, 'occasion' => "mailing:{$once}"], [
+            'source_id' => $notice->source_id, 'record_revision' => $record->revision, 'given' => $given, 'user_id' => $person->id, 'by_hand' => true,
+            'due_at' => Clock::now(), 'try_at' => now(), 'state' => DueState::Waiting, 'reason' => "asked for by {$person->name}",
+        ]);
+        if ($due->wasRecentlyCreated) {
+            WorkDue::dispatch($due->id);
+            Audit::note($person, 'sent', "{$declared->name} sent by hand for {$record->key}", $record, $notice->source);
+        }
+
+        return $due;
+    }
+
     /**
      * Sends one that failed or is uncertain again: the same bytes, the same Message-ID, to those who did not get it. One that could not be decided upon is decided again.
      *
@@ -30,7 +62,7 @@ final class ByHand
             $due = $dispatch->due;
             if ($due?->state === DueState::Failed) {
                 self::move($dispatch, [DispatchState::Failed], $waiting);
-                $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'due_at' => now(), 'lease' => null, 'lease_until' => null]);
+                $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'try_at' => now(), 'lease' => null, 'lease_until' => null]);
                 WorkDue::dispatch($due->id);
 
                 return;

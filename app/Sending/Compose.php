@@ -15,7 +15,7 @@ use Herald\Message\UnsendableMessage;
 use Herald\Record\Recipient;
 use Herald\Render\MessageData;
 use Herald\Render\Renderer;
-use Herald\Render\TooLarge;
+use Herald\Render\Unfillable;
 use Illuminate\Database\Eloquent\Collection;
 
 /** Makes the message of a dispatch: what is computed comes first, and is kept in one step with what else is written then. */
@@ -28,7 +28,7 @@ final readonly class Compose
     /**
      * @param  Dispatch  $dispatch  with its source, notice and edition, and whom it is to
      *
-     * @throws UnsendableMessage|TooLarge|SealBroken when it would be the same another time
+     * @throws UnsendableMessage|Unfillable|SealBroken when it would be the same another time
      */
     public function __invoke(Dispatch $dispatch, Recipient $to): Composed
     {

@@ -7,16 +7,24 @@ namespace App\Sending;
 use App\Deciding\Decide;
 use App\Deciding\HandedOver;
 use App\Deciding\Matter;
+use App\Jobs\WorkDue;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\RecipientRole;
+use App\Models\Record;
 use App\Secrets\Seal;
+use App\Timing\Clock;
+use App\Timing\PlanDues;
+use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
+use Herald\Notice\Notice as Declared;
 use Herald\Record\Recipient;
+use Herald\Record\RecordType;
 use Herald\Record\Secrets;
+use Herald\Timing\DueTime;
 use Illuminate\Support\Facades\DB;
 
 /** Makes a due that is in hand into a dispatch: who answers, in which edition, with which data. The slow part is done before anything is written. */
@@ -39,7 +47,16 @@ final readonly class DecideDue
         $manifest = $due->source->manifest();
         $declared = $manifest->notices[$notice->key] ?? throw InvalidDocument::because($notice->key, '', 'is declared by the source no longer');
         FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
-        $matter = Matter::ofDue($due, $declared, $manifest->recordTypes[$declared->recordType]);
+        $type = $manifest->recordTypes[$declared->recordType];
+        if ($due->anchor !== null && ! $this->isStillTrue($due, $declared, $type)) {
+            return null;
+        }
+        if (! $notice->hasWords()) {
+            DB::transaction(static fn (): bool => self::drop($due, 'Nothing is written for it yet: it has no built-in words, and no template is published'));
+
+            return null;
+        }
+        $matter = Matter::ofDue($due, $declared, $type);
         $decision = ($this->decide)($notice, $matter);
         $dispatch = self::of($due, $notice);
         $messageData = $matter->messageData($manifest->source, $decision->edition->message(), $dispatch->id);
@@ -49,6 +66,7 @@ final readonly class DecideDue
         $skipped = $recipient->address === null;
 
         $left = array_map(static fn (HandedOver $slot): string => "what was handed in is left out: {$slot->fault}", array_values(array_filter($matter->slots, static fn (HandedOver $slot): bool => $slot->fault !== null)));
+        array_push($left, ...array_map(static fn (Fault $fault): string => "not computed: {$fault->inWords()}", $messageData->uncomputed));
         $where = $declared->recipient->inWords();
         $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];
         $dispatch->setRelation('edition', $decision->edition)->fill([
@@ -59,7 +77,10 @@ final readonly class DecideDue
         ]);
         $composed = $inHand && ! $skipped ? $this->composed($dispatch, $recipient, $decision->language) : null;
 
-        return DB::transaction(static function () use ($due, $dispatch, $composed, $recipient, $state, $where): ?Dispatch {
+        return DB::transaction(static function () use ($due, $declared, $type, $dispatch, $composed, $recipient, $state, $where): ?Dispatch {
+            if ($due->anchor !== null && self::hasChanged($due)) {
+                return null;
+            }
             if (! $due->changeUnderLease(['state' => DueState::Dispatched, 'state_reason' => null, 'attempts' => $due->attempts + 1, 'lease_until' => null])) {
                 return null;
             }
@@ -68,9 +89,75 @@ final readonly class DecideDue
             if ($composed !== null) {
                 Compose::keep($dispatch, $composed);
             }
+            if ($due->anchor !== null) {
+                // What comes again comes next.
+                (new PlanDues($due->source))->plan($due->notice_id, $declared, $due->record, $type);
+            }
 
             return $dispatch;
         });
+    }
+
+    /** Whether a due that goes by a date is what its record asks for, now that it is due. Otherwise it is dropped, with its reason among the dispatches, or waits for another time. */
+    private function isStillTrue(Due $due, Declared $declared, RecordType $type): bool
+    {
+        $record = Record::query()->findOrFail($due->record_id);
+        $due->setRelation('record', $record);
+        $due->record_revision = $record->revision;
+        $time = $declared->cue->time;
+        $data = PlanDues::data($record, $type, $due->source);
+        $then = $time?->due($data, $due->source->manifest()->source->zone, DueTime::ofOccasion($due->occasion)[1]);
+        $verdict = $time === null ? null : PlanDues::judge($declared, $data, true);
+        $isIt = $then?->occasion() === $due->occasion;
+        if ($isIt && $verdict?->holds === true && ! $due->by_hand && $then->at > Clock::now()) {
+            // Its time is another, though its date is not: another zone.
+            $due->changeUnderLease(['state' => DueState::Waiting, 'due_at' => $then->at, 'expires_at' => $then->expires, 'zone' => $then->zone, 'local_time' => $then->shown(), 'try_at' => null, 'lease' => null, 'lease_until' => null]);
+
+            return false;
+        }
+        $until = $due->by_hand ? $due->expires_at : $then?->expires;
+        $reason = match (true) {
+            $time === null => 'This message does not go by a date any more',
+            ! $declared->on => 'It is switched off',
+            $verdict?->holds === false => "Not true any more: {$verdict->reason}",
+            ! $isIt => 'Its date is another now',
+            $until !== null && $until < Clock::now() => "Too late: it was due {$due->local_time}, and nothing ran until it was over",
+            default => null,
+        };
+        if ($reason === null) {
+            return true;
+        }
+        DB::transaction(static function () use ($due, $declared, $type, $reason): void {
+            if (! self::hasChanged($due) && self::drop($due, $reason) && PlanDues::goesByDate($declared)) {
+                (new PlanDues($due->source))->plan($due->notice_id, $declared, $due->record, $type);
+            }
+        });
+
+        return false;
+    }
+
+    /** It does not go, and why stands among the dispatches. */
+    private static function drop(Due $due, string $reason): bool
+    {
+        $isOurs = $due->changeUnderLease(['state' => DueState::Dropped, 'state_reason' => $reason, 'lease_until' => null]);
+        if ($isOurs) {
+            self::of($due)->fill(['state' => DispatchState::Skipped, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => 0])->save();
+        }
+
+        return $isOurs;
+    }
+
+    /** Whether its record is another than it was looked at; then it is looked at once more. Until the transaction is over, nobody can change it. */
+    private static function hasChanged(Due $due): bool
+    {
+        if (Record::query()->whereKey($due->record_id)->lockForUpdate()->value('revision') === $due->record_revision) {
+            return false;
+        }
+        if ($due->changeUnderLease(['state' => DueState::Waiting, 'try_at' => now(), 'lease' => null, 'lease_until' => null])) {
+            WorkDue::dispatch($due->id);
+        }
+
+        return true;
     }
 
     /** The message, made before anything is written; null when it cannot be made now: what is to become of it then is for who delivers it. */

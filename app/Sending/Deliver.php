@@ -17,7 +17,7 @@ use App\Secrets\SealBroken;
 use Herald\Message\UnsendableMessage;
 use Herald\Notice\WhenUncertain;
 use Herald\Record\Recipient;
-use Herald\Render\TooLarge;
+use Herald\Render\Unfillable;
 use Herald\Value\Clean;
 use Illuminate\Support\Facades\DB;
 
@@ -42,7 +42,7 @@ final readonly class Deliver
             if ($dispatch->message === null && ! $this->compose($dispatch)) {
                 return;
             }
-        } catch (UnsendableMessage|TooLarge|SealBroken $e) {
+        } catch (UnsendableMessage|Unfillable|SealBroken $e) {
             // It would be the same another time.
             $this->failed($dispatch, $e->getMessage());
 

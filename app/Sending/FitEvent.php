@@ -6,6 +6,7 @@ namespace App\Sending;
 
 use App\Models\Due;
 use App\Secrets\Seal;
+use App\Timing\PlanDues;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Record\RecordReader;
@@ -29,6 +30,7 @@ final class FitEvent
             $record = $due->loadMissing('record')->record;
             if ($record->revision === $event->record_revision) {
                 $record->take($type, $data);
+                (new PlanDues($due->source))->about($record, $type);
             }
             $event->dues()->update(['record_revision' => $record->revision]);
             $event->update(['data' => null, 'fault' => null, 'record_revision' => $record->revision]);

@@ -25,7 +25,7 @@ final class Recovery
             ->orWhere(fn (Builder $query) => $query->where('state', DispatchState::Queued)->where('due_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
         $count = 0;
         $dues = Due::query()->where(static fn (Builder $query) => $query->where('state', DueState::Working)->where('lease_until', '<', now()))
-            ->orWhere(static fn (Builder $query) => $query->where('state', DueState::Waiting)->where('due_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
+            ->orWhere(static fn (Builder $query) => $query->where('state', DueState::Waiting)->where('try_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
         foreach ($dues->lazyById(200) as $due) {
             self::ofDue($due);
             if ($due->state === DueState::Waiting) {

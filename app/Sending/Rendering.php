@@ -22,13 +22,17 @@ final readonly class Rendering
     /**
      * @param  bool  $builtIn  the source's own words, whoever answers
      * @param  string|null  $language  another language than the recipient's
+     * @param  array<array-key, mixed>|null  $given  the parameters of what a person is about to send; null for what is only shown, with examples of them
      * @return array{Answer, Recipient, FilledMessage}
+     *
+     * @throws \Herald\Document\InvalidDocument when what is given does not fit what is declared
      */
-    public function of(Notice $notice, Record $record, bool $builtIn, ?string $language): array
+    public function of(Notice $notice, Record $record, bool $builtIn, ?string $language, ?array $given = null): array
     {
         $declaration = $notice->declaration();
         $manifest = $notice->source->manifest();
-        $matter = Matter::ofRecord($declaration, $manifest->recordTypes[$declaration->recordType], $record);
+        $type = $manifest->recordTypes[$declaration->recordType];
+        $matter = $given === null ? Matter::ofRecord($declaration, $type, $record) : Matter::byHand($declaration, $type, $record, $given);
         $wanted = $language ?? $matter->recipient->language;
         $answer = $builtIn ? Answer::builtIn($notice, $wanted) : Answer::to($notice, $wanted);
         $message = $answer->edition()->message();

@@ -14,6 +14,8 @@ use App\Models\Record;
 use App\Models\Source;
 use App\Models\User;
 use App\Secrets\Seal;
+use App\Timing\Clock;
+use App\Timing\PlanDues;
 use Herald\Condition\Verdict;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
@@ -26,7 +28,7 @@ use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Takes an event in: brings the record up to date, and writes a due for every notice that it sets off. All of it, or nothing. Nothing is decided here, so that no words can
+ * Takes an event in: brings the record up to date, and what goes by its dates, and writes a due for every notice that it sets off. All of it, or nothing. Nothing is decided here, so that no words can
  * keep an event from being taken.
  */
 final readonly class TakeEvent
@@ -81,7 +83,7 @@ final readonly class TakeEvent
             // Of a record that is not known there is nothing but its identity.
             $record = $this->record($key) ?? Record::begin($this->source, $this->type, $key);
             $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
-            $verdicts = array_map(fn (Declared $notice): Verdict => $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
+            $verdicts = array_map(fn (Declared $notice): Verdict => $notice->on && $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
 
             return $this->write($record, $verdicts, ['data' => json_encode(Seal::close($this->type->fields, $data), JSON_THROW_ON_ERROR), 'fault' => $fault]);
         });
@@ -95,9 +97,10 @@ final readonly class TakeEvent
         $record = $this->record($key);
         $after = $change($record);
         $occurrence = $this->occurrence($record, $after);
-        $verdicts = array_map(static fn (Declared $notice): Verdict => $notice->cue->judge($occurrence), $this->speaking());
+        $verdicts = array_map(static fn (Declared $notice): Verdict => $notice->judge($occurrence), $this->speaking());
         $record ??= new Record(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key]);
         $record->take($this->type, $after);
+        (new PlanDues($this->source))->about($record, $this->type);
 
         return $this->write($record, $verdicts);
     }
@@ -160,7 +163,7 @@ final readonly class TakeEvent
         foreach (Notice::query()->where('source_id', $this->source->id)->whereIn('key', array_keys($ours))->orderBy('position')->get() as $notice) {
             $due = Due::query()->create([
                 'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id, 'occasion' => "event:{$this->eventId}",
-                'record_revision' => $record->revision, 'due_at' => now(), 'state' => DueState::Waiting, 'reason' => $ours[$notice->key]->reason,
+                'record_revision' => $record->revision, 'due_at' => Clock::now(), 'try_at' => now(), 'state' => DueState::Waiting, 'reason' => $ours[$notice->key]->reason,
             ]);
             WorkDue::dispatch($due->id);
         }

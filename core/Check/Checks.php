@@ -27,6 +27,7 @@ final class Checks
         WordsOverPicture::class,
         PlainIsOld::class,
         LanguageNotWhole::class,
+        Uncomputed::class,
         MayBeEmpty::class,
     ];
 

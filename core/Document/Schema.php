@@ -17,6 +17,7 @@ enum Schema: string
     case Template = 'template';
     case Blocks = 'blocks';
     case Brand = 'brand';
+    case Notice = 'notice';
 
     public const BASE = 'https://schema.velvet-herald.example/';
 

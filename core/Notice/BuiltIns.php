@@ -13,7 +13,7 @@ use Herald\Record\Vocabulary;
 final readonly class BuiltIns
 {
     /**
-     * @param  non-empty-array<string, string>  $hashes  by language, what tells the words from those of another day
+     * @param  array<string, string>  $hashes  by language, what tells the words from those of another day
      * @param  \Closure(string): array<array-key, mixed>  $read  the template document of a language
      */
     public function __construct(private Vocabulary $vocabulary, public array $hashes, private \Closure $read)
@@ -21,7 +21,7 @@ final readonly class BuiltIns
     }
 
     /**
-     * @return non-empty-list<string>
+     * @return list<string>
      */
     public function languages(): array
     {

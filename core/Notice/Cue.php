@@ -6,37 +6,58 @@ namespace Herald\Notice;
 
 use Herald\Condition\Condition;
 use Herald\Condition\Verdict;
+use Herald\Timing\InTime;
 
-/** What sets a notice off: an event, a condition that is newly met, or both together. */
+/** What sets a notice off: an event, a record that is new, a field that changes, a condition that is newly met, or some of them together; or a date in the record. */
 final readonly class Cue
 {
     /**
      * @param  string|null  $event  null for any event on a record of the type
      * @param  string  $eventLabel  the event in words: "order placed"
+     * @param  bool  $created  whether the record must not have been known before
+     * @param  FieldChange|null  $changes  a field that must have become another
      * @param  Condition|null  $becomes  must hold now and not have held before
+     * @param  InTime|null  $time  when it goes by a date; nothing that happens sets it off then
      * @param  string|null  $wording  the source's own words for the cue
      */
     public function __construct(
         private string $recordType,
         private ?string $event,
         private string $eventLabel,
+        private bool $created,
+        private ?FieldChange $changes,
         private ?Condition $becomes,
+        public ?InTime $time,
         private ?string $wording,
     ) {
     }
 
-    /** The cue as a line of the running order: "on order placed", "when status becomes paid". */
+    /** The cue as a line of the running order: "on order placed", "when status becomes paid", "24 hours before “Starts”". */
     public function inWords(): string
     {
-        $when = $this->becomes === null ? '' : 'when '.lcfirst(str_replace(' is ', ' becomes ', $this->becomes->sentence()));
+        if ($this->time !== null) {
+            return $this->wording ?? $this->time->inWords();
+        }
+        $when = array_filter([
+            $this->created ? 'it is new' : null,
+            $this->changes === null ? null : lcfirst($this->changes->inWords()),
+            $this->becomes === null ? null : lcfirst(str_replace(' is ', ' becomes ', $this->becomes->sentence())),
+        ]);
 
-        return $this->wording ?? trim(($this->event === null ? '' : 'on '.$this->eventLabel).' '.$when);
+        return $this->wording ?? trim(($this->event === null ? '' : 'on '.$this->eventLabel).' '.($when === [] ? '' : 'when '.implode(' and ', $when)));
+    }
+
+    /** Whether the same event, or the same condition, sets another off. */
+    public function sameEventAs(self $other): bool
+    {
+        return $this->time === null && $other->time === null && $this->event === $other->event && $this->created === $other->created
+            && $this->changes?->toArray() == $other->changes?->toArray() && $this->becomes?->toArray() == $other->becomes?->toArray();
     }
 
     /** Whether an event alone sets the notice off, whatever the record says. */
     public function waitsFor(string $event): bool
     {
-        return $this->event === $event && $this->becomes === null;
+        return $this->event === $event && $this->becomes === null && $this->changes === null && ! $this->created;
     }
 
     /** Whether something that happened sets the notice off, and why or why not. */
@@ -45,11 +66,20 @@ final readonly class Cue
         if ($occurrence->recordType !== $this->recordType) {
             return new Verdict(false, "speaks of records of type {$this->recordType}");
         }
+        if ($this->time !== null) {
+            return new Verdict(false, "waits for its time, {$this->inWords()}");
+        }
         if ($this->event !== null && $this->event !== $occurrence->event) {
             return new Verdict(false, "waits for {$this->event}");
         }
+        if ($this->created && $occurrence->before !== null) {
+            return new Verdict(false, 'the record was known before');
+        }
+        if ($this->changes !== null && ! $this->changes->holds($occurrence)) {
+            return new Verdict(false, "waits until {$this->changes->inWords()}");
+        }
         if ($this->becomes === null) {
-            return new Verdict(true, $this->eventLabel);
+            return new Verdict(true, implode(', ', array_filter([$this->eventLabel, $this->created ? 'the record is new' : '', $this->changes?->inWords()])));
         }
         $now = $this->becomes->judge([$this->recordType => $occurrence->after]);
         if (! $now->holds) {

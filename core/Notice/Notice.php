@@ -6,6 +6,8 @@ namespace Herald\Notice;
 
 use Herald\Block\LineItems;
 use Herald\Block\Slot as Place;
+use Herald\Condition\Condition;
+use Herald\Condition\Verdict;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Walk;
@@ -13,7 +15,7 @@ use Herald\Manuscript\Words;
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
 
-/** One kind of message for one audience on one event, as the source declares it. */
+/** One kind of message for one audience on one event: as the source declares it, or one of our own. */
 final readonly class Notice
 {
     /** What the keys of notices begin with that a source does not declare: they are made here. */
@@ -25,6 +27,9 @@ final readonly class Notice
      * @param  list<string>  $requiredVariables  paths of the values that must stand in it
      * @param  array<string, Field>  $given  parameters beside the record, by key
      * @param  array<string, Slot>  $slots  by key
+     * @param  BuiltIns  $builtIns  the source's own words; a notice of our own has none
+     * @param  bool  $on  whether it is switched on here
+     * @param  Condition|null  $narrowing  a further condition of ours that must hold
      */
     public function __construct(
         public string $key,
@@ -43,11 +48,27 @@ final readonly class Notice
         public WhenUncertain $whenUncertain,
         public BuiltIns $builtIns,
         public Vocabulary $vocabulary,
+        public bool $on = true,
+        public ?Condition $narrowing = null,
     ) {
     }
 
+    public function isOwn(): bool
+    {
+        return str_starts_with($this->key, self::OWN);
+    }
+
+    /** Whether something that happened sets it off, and why or why not. */
+    public function judge(Occurrence $occurrence): Verdict
+    {
+        $verdict = $this->on ? $this->cue->judge($occurrence) : new Verdict(false, 'is switched off here');
+        $narrowing = $verdict->holds ? $this->narrowing?->judge([$this->recordType => $occurrence->after]) : null;
+
+        return $narrowing === null || $narrowing->holds ? $verdict : new Verdict(false, "{$narrowing->reason} (a condition added here)");
+    }
+
     /**
-     * The built-in words as a template document to begin with: those in the source's own language, with those in others as its translations where
+     * The built-in words as a template document to begin with, or where there are none its name as the subject: those in the source's own language, with those in others as its translations where
      * they line up block by block.
      *
      * @param  string  $default  the language the source writes in
@@ -56,6 +77,9 @@ final readonly class Notice
     public function toTemplate(string $key, string $name, string $folder, string $default): array
     {
         $languages = $this->languages();
+        if ($languages === []) {
+            return ['format' => 'velvet-herald/template', 'version' => 1, 'key' => $key, 'name' => $name, 'folder' => $folder, 'record_type' => $this->recordType, 'notice' => $this->key, 'language' => $default, 'envelope' => ['subject' => [['text' => $this->name]]], 'manuscript' => []];
+        }
         $base = NormalForm::of($this->builtIns->document(in_array($default, $languages, true) ? $default : $languages[0]));
         $shape = $this->strings($base);
         $translations = [];
@@ -106,7 +130,7 @@ final readonly class Notice
     }
 
     /**
-     * @return non-empty-list<string>
+     * @return list<string> those of the built-in words; none of a notice of our own
      */
     public function languages(): array
     {

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Herald\Document\Fault;
+use Herald\Document\Faults;
 use Herald\Value\Emptiness;
 
-/** How often the values of records are empty. */
+/** How often the values of records are empty, and how often there are reasons why they cannot be computed. */
 final class Fullness
 {
     /** @var list<array<string, mixed>>|null */
@@ -71,6 +73,29 @@ final class Fullness
         }
 
         return $this->counted[$key] = [$empty, count($places)];
+    }
+
+    /**
+     * @param  string  $key  of a computed field
+     * @return array{int, int} in how many records something keeps it from being computed, and of how many
+     */
+    public function uncomputed(RecordType $type, string $key): array
+    {
+        $counted = "uncomputed|{$key}";
+        if (! isset($this->counted[$counted])) {
+            $records = $this->read ??= ($this->records)();
+            $failed = array_filter($records, static function (array $record) use ($type, $key): bool {
+                $faults = new Faults;
+                /** @var array<string, mixed> $data */
+                $data = $record[$type->key] ?? [];
+                $type->computed($data, faults: $faults);
+
+                return in_array("{$type->key}.{$key}", array_map(static fn (Fault $fault): string => $fault->place, $faults->all()), true);
+            });
+            $this->counted[$counted] = [count($failed), count($records)];
+        }
+
+        return $this->counted[$counted];
     }
 
     /**

@@ -141,7 +141,9 @@ final class HeraldExtension extends AbstractExtension
      *
      * @param  array<array-key, mixed>  $items
      * @param  string  $type  the name of the field's type
-     * @return int|string|array{amount: string, currency: string}|null null where that cannot be, as of two currencies
+     * @return int|string|array{amount: string, currency: string}|null null for an amount of nothing
+     *
+     * @throws Unfillable when that cannot be, as of two currencies
      */
     public static function summed(array $items, string $key, string $type): int|string|array|null
     {
@@ -152,8 +154,8 @@ final class HeraldExtension extends AbstractExtension
             }
 
             return $sum->value(FieldTypes::named($type));
-        } catch (NotComputable) {
-            return null;
+        } catch (NotComputable $e) {
+            throw new Unfillable("\"{$key}\" cannot be added up: {$e->getMessage()}");
         }
     }
 
@@ -167,7 +169,7 @@ final class HeraldExtension extends AbstractExtension
     {
         $this->turns += count($list);
 
-        return $this->turns <= $this->limits->turns ? $list : throw new TooLarge('Its repeats go round more than '.number_format($this->limits->turns).' times');
+        return $this->turns <= $this->limits->turns ? $list : throw new Unfillable('Its repeats go round more than '.number_format($this->limits->turns).' times');
     }
 
     /**

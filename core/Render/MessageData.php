@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Herald\Document\Fault;
+use Herald\Document\Faults;
 use Herald\Record\Recipient;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
@@ -19,8 +21,9 @@ final readonly class MessageData
     /**
      * @param  array<string, mixed>  $data  normalised values by root name
      * @param  Source  $source  whose zone and region are followed where the data have none of their own
+     * @param  list<Fault>  $uncomputed  why fields have no value that is computed, by their paths
      */
-    private function __construct(public array $data, public Source $source)
+    private function __construct(public array $data, public Source $source, public array $uncomputed = [])
     {
     }
 
@@ -35,8 +38,10 @@ final readonly class MessageData
     {
         $moment = Moment::text($now);
 
+        $faults = new Faults;
+
         return new self([
-            $type->key => $type->computed($record, $moment, $source->zone),
+            $type->key => $type->computed($record, $moment, $source->zone, $faults),
             'given' => $given,
             'source' => $source->toArray(),
             'recipient' => [
@@ -48,7 +53,7 @@ final readonly class MessageData
             'now' => $moment,
             'message' => ['id' => $id],
             'slots' => $slots,
-        ], $source);
+        ], $source, $faults->all());
     }
 
     /**
@@ -58,7 +63,7 @@ final readonly class MessageData
      */
     public function with(array $records): self
     {
-        return new self([...$this->data, Vocabulary::RECORDS => $records], $this->source);
+        return new self([...$this->data, Vocabulary::RECORDS => $records], $this->source, $this->uncomputed);
     }
 
     /**

@@ -66,7 +66,7 @@ final readonly class Renderer
     /**
      * @param  MessageData  $messageData  everything the message may name
      *
-     * @throws TooLarge when a part of it becomes larger than what is sent
+     * @throws Unfillable when it cannot be filled with these data
      */
     public function fill(CompiledMessage $message, MessageData $messageData): FilledMessage
     {
@@ -116,13 +116,13 @@ final readonly class Renderer
                 foreach (is_string($piece) ? [$piece] : $piece->stream($messageData->data) as $words) {
                     $filled .= $words;
                     if (strlen($filled) > $this->limits->filled) {
-                        throw new TooLarge('Its '.($part === MessagePart::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
+                        throw new Unfillable('Its '.($part === MessagePart::Html ? 'HTML' : strtr($part->value, '_', ' ')).' is larger than '.Limits::inWords($this->limits->filled));
                     }
                 }
             }
         } catch (RuntimeError $e) {
             // Twig wraps what is thrown while it fills.
-            throw $e->getPrevious() instanceof TooLarge ? $e->getPrevious() : $e;
+            throw $e->getPrevious() instanceof Unfillable ? $e->getPrevious() : $e;
         }
 
         return $filled;

@@ -22,6 +22,7 @@ final readonly class Manifest
      * @param  array<string, EventKind>  $events  by name
      * @param  array<string, Strand>  $strands  by key, in their order
      * @param  array<string, Notice>  $notices  by key, in the order of their strands
+     * @param  array<string, string>  $unfit  notices of our own, and conditions that we added to others, that do not fit what the source declares today: why, by the key of the notice
      */
     public function __construct(
         public Source $source,
@@ -29,6 +30,7 @@ final readonly class Manifest
         public array $events,
         public array $strands,
         public array $notices,
+        public array $unfit = [],
     ) {
     }
 
@@ -77,7 +79,7 @@ final readonly class Manifest
     {
         $consequences = [];
         foreach ($this->notices as $notice) {
-            $verdict = $notice->cue->judge($occurrence);
+            $verdict = $notice->judge($occurrence);
             if ($verdict->holds) {
                 $parameters = RecordReader::given($notice->given, array_intersect_key($given, $notice->given), "parameters of {$notice->key}");
                 $data = [$occurrence->recordType => $occurrence->after, 'given' => $parameters];

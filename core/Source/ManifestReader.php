@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Source;
 
+use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
@@ -12,6 +13,7 @@ use Herald\Notice\Audience;
 use Herald\Notice\BuiltIns;
 use Herald\Notice\Carrier;
 use Herald\Notice\Cue;
+use Herald\Notice\FieldChange;
 use Herald\Notice\Notice;
 use Herald\Notice\RecipientRule;
 use Herald\Notice\Slot;
@@ -23,6 +25,7 @@ use Herald\Record\RecordType;
 use Herald\Record\Source;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
+use Herald\Timing\InTime;
 
 /** Reads a manifest that has passed its schema, or the outline of one. */
 final readonly class ManifestReader
@@ -41,7 +44,7 @@ final readonly class ManifestReader
         $types = self::byKey(array_map(RecordType::ofNode(...), $this->node->nodes('record_types')), 'record_types');
         $events = $this->events($types);
         $strands = $this->strands($types);
-        $notices = [];
+        $notices = $unfit = [];
         foreach ($this->node->nodes('notices') as $node) {
             if (str_starts_with($node->string('key'), Notice::OWN)) {
                 throw $node->fault('key', 'begins with "'.Notice::OWN.'", as those notices do that are made here');
@@ -51,11 +54,28 @@ final readonly class ManifestReader
                 throw $node->fault('key', "\"{$notice->key}\" is declared twice");
             }
             $notices[$notice->key] = $notice;
+            $unfit += $node->has('narrowing') && $notice->narrowing === null ? [$notice->key => 'the condition that was added here does not fit any more; nothing goes out until it is mended'] : [];
+        }
+        foreach ($this->node->nodes('own_notices') as $node) {
+            try {
+                $strands += $this->ownStrand($node, $types);
+                $notices[$node->string('key')] = $this->notice($node, $source, $types, $events, $strands);
+            } catch (InvalidDocument $e) {
+                // What it names is no longer declared.
+                $unfit[$node->string('key')] = $e->faults[0]->inWords();
+            }
+        }
+        // One that is only tried has to fit.
+        $tried = $this->node->node('tried_notice');
+        if ($tried !== null) {
+            $tried = new Node($tried->data, '', 'notice');
+            $strands += $this->ownStrand($tried, $types);
+            $notices[$tried->string('key')] = $this->notice($tried, $source, $types, $events, $strands);
         }
         $order = array_flip(array_keys($strands));
         uasort($notices, static fn (Notice $a, Notice $b): int => $order[$a->strand] <=> $order[$b->strand]);
 
-        return new Manifest($source, $types, $events, $strands, $notices);
+        return new Manifest($source, $types, $events, $strands, $notices, $unfit);
     }
 
     /**
@@ -102,7 +122,8 @@ final readonly class ManifestReader
      */
     private function notice(Node $node, Source $source, array $types, array $events, array $strands): Notice
     {
-        $strand = $strands[$node->string('strand')] ?? throw $node->fault('strand', "\"{$node->string('strand')}\" is not a strand of this manifest");
+        $key = is_array($node->raw('strand')) ? (string) $node->node('strand')?->string('key') : $node->string('strand');
+        $strand = $strands[$key] ?? throw $node->fault('strand', "\"{$key}\" is not a strand of this manifest");
         $type = $types[$strand->recordType];
         $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
         RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
@@ -110,6 +131,7 @@ final readonly class ManifestReader
         $audience = Audience::from($node->string('audience'));
         $for = $node->optionalString('for');
         $required = $node->node('required');
+        [$on, $narrowing] = self::ours($node, $vocabulary);
 
         return new Notice(
             $node->string('key'),
@@ -126,9 +148,44 @@ final readonly class ManifestReader
             $this->slots($node),
             Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
             WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value),
-            $this->builtIns($node, $type, $source, $vocabulary),
+            str_starts_with($node->string('key'), Notice::OWN) ? new BuiltIns($vocabulary, [], static fn (string $language): array => throw new \LogicException("There are no words in {$language}")) : $this->builtIns($node, $type, $source, $vocabulary),
             $vocabulary,
+            $on,
+            $narrowing,
         );
+    }
+
+    /**
+     * What people have said of a notice here.
+     *
+     * @return array{bool, Condition|null} whether it is switched on, and a further condition; what does not fit any more switches it off, as it would go to more than it should
+     */
+    private static function ours(Node $node, Vocabulary $vocabulary): array
+    {
+        $narrowing = $node->node('narrowing');
+        try {
+            return [$node->bool('on', true), $narrowing === null ? null : ConditionReader::read($narrowing, $vocabulary)];
+        } catch (InvalidDocument) {
+            return [false, null];
+        }
+    }
+
+    /**
+     * The strand of a notice of our own, where that is one of our own as well.
+     *
+     * @param  array<string, RecordType>  $types
+     * @return array<string, Strand> by key; none where it stands in one of the source's
+     */
+    private function ownStrand(Node $node, array $types): array
+    {
+        $strand = is_array($node->raw('strand')) ? $node->node('strand') : null;
+        if ($strand === null) {
+            return [];
+        }
+        $type = $strand->string('record_type');
+
+        return isset($types[$type]) ? [$strand->string('key') => new Strand($strand->string('key'), $strand->string('name'), $strand->optionalString('about') ?? '', $type)]
+            : throw $strand->fault('record_type', "\"{$type}\" is not a record type of this source");
     }
 
     /**
@@ -163,14 +220,19 @@ final readonly class ManifestReader
         $becomes = $cue->node('becomes');
         $condition = $becomes === null ? null : ConditionReader::read($becomes, $vocabulary);
         if (in_array('now', array_map(static fn (Path $path): string => $path->root(), $condition?->paths() ?? []), true)) {
-            throw $cue->fault('becomes', 'nobody would notice when a condition that is counted from now comes true; begin with an event');
+            throw $cue->fault('becomes', 'nobody would notice when a condition that is counted from now comes true; say a time, or begin with an event');
         }
+
+        [$changes, $time] = [$cue->node('changes'), $cue->node('time')];
 
         return new Cue(
             $type->key,
             $name,
             $event->label ?? '',
+            $cue->bool('created'),
+            $changes === null ? null : FieldChange::ofNode($changes, $vocabulary),
             $condition,
+            $time === null ? null : InTime::ofNode($time, $vocabulary),
             $cue->optionalString('wording'),
         );
     }

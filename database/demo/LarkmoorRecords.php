@@ -29,6 +29,8 @@ final class LarkmoorRecords
 
     private const PROGRAMMES = ['Open dome night', 'Saturn through the long tube', 'Meteor watch', 'First light for beginners', 'Moon and mountains'];
 
+    private const INSTRUMENTS = ['Little Newtonian', 'Travel refractor', 'Solar telescope', 'Binoculars on a stand', 'Great Dobsonian'];
+
     private Randomizer $random;
 
     /**
@@ -175,6 +177,33 @@ final class LarkmoorRecords
             'meeting_point' => ['name' => 'Main gate', 'map' => 'https://larkmoor.example.org/map', 'coordinates' => '53.4188,-7.9042'],
             'rating' => $past ? $this->pick([null, null, 3, 4, 5, 5, 1]) : null, 'page' => "https://larkmoor.example.org/bookings/{$reference}",
         ];
+    }
+
+    /**
+     * Telescopes lent in the last two months: some to be signed, some out, some overdue, most returned.
+     *
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
+    public function loans(): array
+    {
+        $this->random = new Randomizer(new Mt19937(303));
+        $loans = [];
+        for ($n = 0; $n < 40; $n++) {
+            $lent = $this->now->modify(($n * 2 - 74).' days');
+            $due = $lent->modify($this->pick(['14', '21', '28']).' days');
+            $number = 'LN-'.(301 + $n);
+            $isOver = $due < $this->now;
+            $loans[] = ['type' => 'loan', 'data' => [
+                'number' => $number, 'instrument' => $this->pick(self::INSTRUMENTS), 'serial' => 'LK-'.$this->random->getInt(1000, 9999),
+                // Of those that were due, one in five is still out.
+                'step' => $n > 34 ? $this->pick(['sent', 'viewed']) : ($isOver && $n % 5 > 0 ? 'returned' : ($n === 12 ? 'expired' : 'signed')),
+                'sign_until' => $lent->modify('7 days')->format('Y-m-d'), 'lent_on' => $n > 34 ? null : $lent->format('Y-m-d'), 'due_on' => $n === 33 ? null : $due->format('Y-m-d'),
+                'deposit' => self::money($this->pick(['80', '120', '150']), 'EUR'),
+                'borrower' => array_intersect_key($this->person(), array_flip(['first_name', 'last_name', 'email', 'phone', 'language'])), 'agreement' => "https://larkmoor.example.org/loans/{$number}",
+            ]];
+        }
+
+        return $loans;
     }
 
     /**

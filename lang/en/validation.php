@@ -10,6 +10,9 @@ return [
     'exists' => 'There is no such thing.',
     'file' => 'This must be a file.',
     'in' => 'This is none of the values that may stand here.',
+    'json' => 'This is no JSON.',
+    'uuid' => 'This must be a UUID, which tells one wish from another.',
+    'missing' => 'This has no place here.',
     'integer' => 'This must be a whole number.',
     'max' => [
         'array' => 'There may be :max at most.',

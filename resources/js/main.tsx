@@ -45,6 +45,9 @@ const router = createBrowserRouter([
         children: [
             { path: '/', element: <Navigate to="/running-order" replace /> },
             { path: '/running-order', element: <RunningOrderPage /> },
+            { path: '/coming', lazy: async () => ({ Component: (await import('./pages/coming/ComingPage')).ComingPage }) },
+            { path: '/notices/new', lazy: async () => ({ Component: (await import('./pages/notice/OwnNoticePage')).OwnNoticePage }) },
+            { path: '/notices/:notice/edit', lazy: async () => ({ Component: (await import('./pages/notice/OwnNoticePage')).OwnNoticePage }) },
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },

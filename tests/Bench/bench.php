@@ -145,6 +145,7 @@ gc_collect_cycles();
 $growth = round((memory_get_usage() - $atThousand) / 1_048_576, 2);
 $stage = (require __DIR__.'/stage.php')($manifest, $record, $work.'/editions');
 $serving = (require __DIR__.'/serving.php')();
+$dues = (require __DIR__.'/dues.php')();
 
 echo json_encode([
     'blocks' => count(Json::ofFile(__DIR__.'/order.json')->data['manuscript']),
@@ -153,6 +154,7 @@ echo json_encode([
     'memory_growth_mb_1000_to_10000' => $growth,
     ...$stage,
     ...$serving,
+    ...$dues,
     'render_ms' => round($oursMs, 3), 'handwritten_ms' => round($handMs, 3), 'inline_each_time_ms' => round($inlineMs, 2), 'compile_ms' => round($compileMs, 1),
     'html_kb' => round(strlen($ours()) / 1024, 1),
 ], JSON_PRETTY_PRINT), "\n";

@@ -17,7 +17,7 @@ return static function (): array {
 
         return $values[intdiv(count($values), 2)];
     };
-    $stack = (new Stack(['APP_DEBUG' => 'false']))->withDemo(events: 0);
+    $stack = (new Stack(['APP_DEBUG' => 'false', 'HERALD_CLOCK_MOVES' => 'false']))->withDemo(events: 0);
     $database = $stack->database();
     $database->exec('create table bare (id integer primary key, body text)');
     $stack->startMailroom();

@@ -31,7 +31,7 @@ return static function (Manifest $manifest, array $record, string $editions): ar
     $renderer = Renderer::caching($editions);
     $messageData = MessageData::of($type, RecordReader::read($type, $record, 'bench'), $manifest->source, null, new DateTimeImmutable('2026-11-22T08:00:00Z'));
 
-    $stack = (new Stack(['APP_DEBUG' => 'false']))->withDemo(events: 0)->serve();
+    $stack = (new Stack(['APP_DEBUG' => 'false', 'HERALD_CLOCK_MOVES' => 'false']))->withDemo(events: 0)->serve();
     $visitor = Visitor::signedIn($stack);
     // As the composer has it: what stands was saved, and one block is being written on.
     $template = '/api/app/sources/larkmoor/templates/night-blue-receipt';

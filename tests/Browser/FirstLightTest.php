@@ -25,7 +25,7 @@ final class FirstLightTest extends BrowserTestCase
             $this->see($words, $row);
         }
         $this->see('Built-in', '//li[.//a[normalize-space(.)="New order"]]');
-        $this->see('still sent by the source itself', '//li[.//a[normalize-space(.)="Reminder"]]');
+        $this->see('still sent by the source itself', '//li[.//a[normalize-space(.)="Address changed"]]');
         $this->assertAccessible();
 
         // A notice shows its built-in words and the template that answers, for a chosen record.
@@ -66,11 +66,23 @@ final class FirstLightTest extends BrowserTestCase
         $this->press('Save and send 1 message');
         $this->see('status changed from pending to paid', '//section[.//h2="Sent about it"]');
 
+        // A message that nothing sets off is sent by hand: what it needs is asked for, and it is seen as it goes out.
+        $this->press('Send a message …');
+        $this->choose('Message', 'Note added, to customer');
+        $this->see('It can be sent when this is filled in: Note.', '//dialog[@open]');
+        $this->fill($this->element('//dialog[@open]//input'), 'The lens is polished & ready.');
+        $this->seeOnStage('The lens is polished & ready.', 'Note added as HTML');
+        $this->assertAccessible();
+        $this->press('Send it to Aoife Brannigan <aoife@example.org>');
+        $this->see('“Note added” is on its way to Aoife Brannigan');
+        $this->see('asked for by M. Thorne', '//section[.//h2="Sent about it"]');
+        $this->waitUntilSent(2);
+
         // An event through the API does the same; the same one again does nothing more and says so.
         $event = ['id' => 'evt-light', 'event' => 'order.placed', 'key' => 'LM-20429'];
         self::assertFalse($this->stack->raise($event)['repeated']);
         self::assertSame('This event came before. Nothing more was done.', $this->stack->raise($event)['message']);
-        $this->waitUntilSent(3);
+        $this->waitUntilSent(4);
 
         // Dispatches list them with their reasons; a dispatch shows the exact message.
         $this->follow('Dispatches');
@@ -104,17 +116,17 @@ final class FirstLightTest extends BrowserTestCase
         $this->see('Back to built-in', '//section[.//h2="History"]');
         $this->stack->raise(['id' => 'evt-plain', 'event' => 'order.placed', 'key' => 'LM-20429']);
         // Who answers is decided when it is sent.
-        $this->waitUntilSent(5);
+        $this->waitUntilSent(6);
         $this->press('Replace again');
         $this->see('Night-blue receipt answers from now on.');
         $this->stack->raise(['id' => 'evt-again', 'event' => 'order.placed', 'key' => 'LM-20429']);
-        $this->waitUntilSent(7);
+        $this->waitUntilSent(8);
 
         $subjects = array_map(
             static fn (array $letter): ?string => Message::from($letter['raw'], false)->getHeaderValue('Subject'),
             $this->stack->rows("select raw from letters where envelope_to like '%aoife%' order by id"),
         );
-        self::assertSame(['Payment for order LM-20429 received', 'Order LM-20429 is in good hands', 'Order LM-20429 received', 'Order LM-20429 is in good hands'], $subjects);
+        self::assertSame(['Payment for order LM-20429 received', 'A note on your order LM-20429', 'Order LM-20429 is in good hands', 'Order LM-20429 received', 'Order LM-20429 is in good hands'], $subjects);
     }
 
     public function test_what_went_wrong_can_be_seen_and_mended(): void

@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use Herald\Brand\Brand;
+use Herald\Check\Checks;
+use Herald\Check\Examination;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Record\Computations;
+use Herald\Record\Fullness;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Render\MessageData;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -86,6 +91,14 @@ final class ComputedTest extends TestCase
             array_map(static fn ($fault): string => "{$fault->place}: {$fault->reason}", $faults->all()),
         );
         self::assertSame(3, $data['lines'], 'all else is computed');
+        self::assertSame(['order.worth', 'order.cheapest', 'order.dearest', 'order.saved'], array_column(MessageData::of($type, $data, Sample::source(), null, new \DateTimeImmutable(self::NOW))->uncomputed, 'place'));
+
+        $records = Fullness::in([['order' => $data], ['order' => self::read($type, self::ORDER)]]);
+        $document = Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => 'k', 'name' => 'K', 'record_type' => 'order', 'language' => 'en', 'envelope' => ['subject' => 'S'], 'manuscript' => [['id' => 'b', 'type' => 'text', 'text' => '{order.worth or "nothing"}']]], 'k');
+        self::assertSame(
+            ['“Worth” cannot be computed in 1 of 2 records, as they have amounts of two currencies or more digits than a value may have. It is empty there.'],
+            array_column(Checks::of(Examination::of($document, $type, null, $records, Brand::usual())), 'words'),
+        );
     }
 
     public function test_days_are_those_of_the_calendar_where_the_source_is(): void

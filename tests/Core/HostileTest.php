@@ -9,8 +9,8 @@ use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Message\HeaderText;
 use Herald\Record\Vocabulary;
-use Herald\Render\TooLarge;
 use Herald\Render\TwigWriter;
+use Herald\Render\Unfillable;
 use Herald\Value\Clean;
 use Herald\Value\Decimal;
 use Herald\Value\EmailAddress;
@@ -162,7 +162,7 @@ final class HostileTest extends TestCase
         try {
             Sample::fill([$repeat($repeat($repeat($silent, 'third'), 'second'), 'first')], ['items' => $items]);
             self::fail('It went round for ever.');
-        } catch (TooLarge $e) {
+        } catch (Unfillable $e) {
             self::assertSame('Its repeats go round more than 20,000 times', $e->getMessage());
         }
         $this->expectExceptionMessage('Its HTML is larger than 2 MB');

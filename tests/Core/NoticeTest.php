@@ -7,6 +7,7 @@ namespace Tests\Core;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Notice\Consequence;
+use Herald\Notice\Cue;
 use Herald\Notice\Occurrence;
 use Herald\Record\RecordReader;
 use Herald\Source\Manifest;
@@ -41,6 +42,39 @@ final class NoticeTest extends TestCase
             array_map(static fn (Consequence $one): string => $one->notice->key, $consequences),
             array_column($consequences, 'reason'),
         ));
+    }
+
+    public function test_a_record_that_is_new_or_a_field_that_changes_sets_a_notice_off(): void
+    {
+        $cue = static function (array $cue): Cue {
+            $manifest = Json::ofFile(dirname(__DIR__, 2).'/database/demo/larkmoor.json')->data;
+            $manifest['notices'][0]['cue'] = $cue;
+
+            return Manifest::ofJson(Json::ofArray($manifest, 'manifest'))->notices[$manifest['notices'][0]['key']]->cue;
+        };
+        $judge = static fn (Cue $cue, ?array $before, array $after): array => [($verdict = $cue->judge(new Occurrence('order.changed', 'order', $before === null ? null : self::order($before), self::order($after))))->holds, $verdict->reason];
+
+        $new = $cue(['created' => true]);
+        self::assertSame('when it is new', $new->inWords());
+        self::assertSame([[true, 'the record is new'], [false, 'the record was known before']], [$judge($new, null, []), $judge($new, [], ['status' => 'paid'])]);
+
+        $changed = $cue(['changes' => ['path' => 'order.status']]);
+        self::assertSame('when status changes', $changed->inWords());
+        self::assertSame([[true, 'Status changes'], false, false], [$judge($changed, [], ['status' => 'paid']), $judge($changed, [], [])[0], $judge($changed, null, ['status' => 'paid'])[0]]);
+
+        $fromTo = $cue(['changes' => ['path' => 'order.status', 'from' => 'pending', 'to' => 'paid']]);
+        self::assertSame('when status changes from pending to paid', $fromTo->inWords());
+        self::assertSame([true, false, false], [$judge($fromTo, [], ['status' => 'paid'])[0], $judge($fromTo, ['status' => 'failed'], ['status' => 'paid'])[0], $judge($fromTo, [], ['status' => 'failed'])[0]]);
+        self::assertFalse($fromTo->waitsFor('order.changed'));
+
+        foreach ([['path' => 'order.stat'], ['path' => 'order.status', 'to' => 'lost']] as $changes) {
+            try {
+                $cue(['changes' => $changes]);
+                self::fail('It was taken.');
+            } catch (InvalidDocument $e) {
+                self::assertStringStartsWith('notices/0/cue/changes/', $e->faults[0]->place);
+            }
+        }
     }
 
     public function test_a_cue_says_why_it_is_silent(): void

@@ -24,6 +24,7 @@ use Herald\Render\FilledMessage;
 use Herald\Render\MessageData;
 use Herald\Render\Renderer;
 use Herald\Render\TwigWriter;
+use Herald\Render\Unfillable;
 use Masterminds\HTML5;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -102,7 +103,14 @@ final class RenderTest extends TestCase
         self::assertMatchesRegularExpression('~Together</td><td[^>]*>€85\.00</td>~', (string) preg_replace('/<(?!\/?td)[^>]*>/', '', $sum($items)->html));
         self::assertMatchesRegularExpression('/Together\s+€65\.00\n/', $sum($items, ['only' => ['path' => 'item.price', 'operator' => 'more', 'value' => 20]])->text, 'of those that are selected');
         self::assertStringNotContainsString('Together', $sum(['items' => []])->text.$sum(['items' => []])->html, 'nothing to add up');
-        self::assertMatchesRegularExpression('/Together\s*\n/', $sum(['items' => [['name' => 'A', 'price' => ['amount' => '1', 'currency' => 'EUR']], ['name' => 'B', 'price' => ['amount' => '1', 'currency' => 'USD']]]])->text, 'two currencies have no sum');
+    }
+
+    public function test_amounts_of_two_currencies_are_not_added_up_and_no_message_goes_out_that_lacks_the_sum(): void
+    {
+        $this->expectException(Unfillable::class);
+        $this->expectExceptionMessage('"price" cannot be added up: EUR and USD are two currencies');
+
+        Sample::fill([['id' => 'l', 'type' => 'line_items', 'list' => 'visit.items', 'sum' => 'Together', 'columns' => [['id' => 'l1', 'value' => '{item.price}', 'summed' => true]]]], ['items' => [['name' => 'A', 'price' => ['amount' => '1', 'currency' => 'EUR']], ['name' => 'B', 'price' => ['amount' => '1', 'currency' => 'USD']]]]);
     }
 
     public function test_what_cannot_be_selected_is_told_at_its_place(): void

@@ -345,6 +345,7 @@ final class BrandsTest extends TestCase
     public function test_the_page_works_without_records(): void
     {
         Dispatch::query()->delete();
+        DB::table('dues')->delete();
         DB::table('records')->delete();
         self::assertSame([], $this->ask('GET', self::BRAND.'/desk')->assertOk()->json('messages'));
     }

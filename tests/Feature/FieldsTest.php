@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\Dispatch;
 use App\Models\Edition;
 use App\Models\Record;
 use App\Models\Role;
@@ -65,6 +66,19 @@ final class FieldsTest extends TestCase
 
         self::assertSame($count === 1 ? '1 kind of thing' : "{$count} kinds of things", $subject);
         self::assertNotNull(Edition::query()->latest('id')->value('record_type_version_id'));
+    }
+
+    public function test_a_dispatch_says_what_could_not_be_computed_and_why(): void
+    {
+        $this->ask('POST', self::FIELDS, ['label' => 'In all', 'computed' => ['kind' => 'sum', 'list' => 'order.items', 'of' => 'line_total']])->assertCreated();
+        $order = Record::query()->where('key', 'LM-20429')->sole()->data;
+        $item = $order['items'][0];
+        $order['items'] = [$item, [...$item, 'line_total' => ['amount' => '5', 'currency' => 'JPY']]];
+        $this->postJson('/api/v1/events', ['id' => 'evt-1', 'event' => 'order.placed', 'record' => $order], $this->bearer(Source::query()->firstOrFail()))->assertSuccessful();
+        $this->work();
+
+        $reasons = Dispatch::query()->whereRelation('notice', 'key', 'order-received')->sole()->decision['reasons'] ?? [];
+        self::assertContains('not computed: order.in_all: EUR and JPY are two currencies: their amounts are not put together', $reasons);
     }
 
     public function test_what_cannot_be_computed_is_refused_at_its_place(): void

@@ -29,8 +29,8 @@ final class LoadingTest extends TestCase
         self::assertSame(0, Artisan::call('herald:source', ['file' => $file]));
         self::assertSame(0, Artisan::call('herald:source', ['file' => $file]));
 
-        self::assertSame([1, 26], [Source::query()->count(), Notice::query()->count()]);
-        self::assertStringContainsString('4 record types, 26 notices in 3 strands', Artisan::output());
+        self::assertSame([1, 33], [Source::query()->count(), Notice::query()->count()]);
+        self::assertStringContainsString('5 record types, 33 notices in 4 strands', Artisan::output());
     }
 
     public function test_a_notice_that_the_manifest_no_longer_declares_is_kept_but_not_shown(): void
@@ -40,7 +40,7 @@ final class LoadingTest extends TestCase
         array_shift($manifest['notices']);
         self::assertSame(0, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
 
-        self::assertSame([26, 25], [Notice::query()->count(), Notice::query()->inForce()->count()]);
+        self::assertSame([33, 32], [Notice::query()->count(), Notice::query()->inForce()->count()]);
         self::assertSame('New order', $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.0.notices.0.name'));
     }
 
@@ -58,7 +58,7 @@ final class LoadingTest extends TestCase
         self::assertSame($before, $this->ask('GET', $page)->assertOk()->json());
         self::assertSame($editions, Edition::query()->count());
         self::assertSame('Another subject', $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$record}&words=built_in&language=en")->json('subject'));
-        self::assertSame([2, 4], [$source->manifestVersions()->count(), $source->recordTypeVersions()->count()], 'record types stay the same');
+        self::assertSame([2, 5], [$source->manifestVersions()->count(), $source->recordTypeVersions()->count()], 'record types stay the same');
         self::assertSame(3, BuiltIn::query()->whereRelation('notice', 'key', 'order-received')->count(), 'English twice, German once');
         self::assertSame($source->recordTypeVersions()->where('key', 'order')->value('id'), Edition::query()->latest('id')->value('record_type_version_id'));
     }
@@ -96,7 +96,7 @@ final class LoadingTest extends TestCase
         self::assertSame(['paid', 2], [$order->refresh()->data['status'], $order->revision], 'the same again is no change');
         self::assertSame([0, 0, 0], [Dispatch::query()->count(), self::jobs(), DB::table('events')->count()]);
         $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.changed', 'record' => $line['data']], $this->bearer($source))->assertStatus(202);
-        self::assertSame(0, Due::query()->count());
+        self::assertSame(0, Due::query()->whereNull('anchor')->count());
     }
 
     /**
@@ -195,11 +195,11 @@ final class LoadingTest extends TestCase
         $records = static fn (): array => DB::table('records')->orderBy('type')->orderBy('key')->pluck('data', 'key')->all();
         Artisan::call('herald:demo', ['--today' => '2026-11-23']);
         $first = $records();
-        $dispatches = Due::query()->count();
+        $dispatches = Due::query()->whereNull('anchor')->count();
         Artisan::call('herald:demo', ['--today' => '2026-11-23']);
 
         self::assertSame($first, $records());
-        self::assertSame([150, 120, $dispatches], [Record::query()->where('type', 'order')->count(), Record::query()->where('type', 'booking')->count(), Due::query()->count()]);
+        self::assertSame([150, 120, $dispatches], [Record::query()->where('type', 'order')->count(), Record::query()->where('type', 'booking')->count(), Due::query()->whereNull('anchor')->count()]);
         self::assertSame(29, $dispatches);
     }
 

@@ -103,7 +103,7 @@ final class SecurityTest extends TestCase
     {
         $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
         $open = $manifest;
-        $open['record_types'][3]['fields'] = array_map(static fn (array $field): array => $field['type'] === 'secret' ? ['type' => 'url'] + $field : $field, $open['record_types'][3]['fields']);
+        $open['record_types'][4]['fields'] = array_map(static fn (array $field): array => $field['type'] === 'secret' ? ['type' => 'url'] + $field : $field, $open['record_types'][4]['fields']);
         $source = \App\Loading\LoadManifest::from(Json::ofArray($open, 'open'));
         $this->askForReset($source);
         self::assertStringContainsString('0123456789abcdef', (string) DB::table('records')->value('data'));

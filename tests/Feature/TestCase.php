@@ -14,6 +14,8 @@ use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
 use App\Sending\DecideDue;
+use App\Timing\CallDues;
+use App\Timing\Clock;
 use Database\Demo\LarkmoorRecords;
 use Herald\Document\Json;
 use Illuminate\Foundation\Testing\RefreshDatabase;
@@ -49,9 +51,11 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
         return Queue::connection()->size();
     }
 
-    /** The demo source with some of its records: an order of each awkward kind, and a few bookings. */
+    /** The demo source with some of its records: an order of each awkward kind, and a few bookings. The work's clock shows a day among them. */
     protected function larkmoor(): Source
     {
+        config(['herald.clock_moves' => true]);
+        Clock::beginAt(new \DateTimeImmutable('2026-11-23T12:00:00Z'));
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
         PublishTemplate::from($source, Json::ofFile(database_path('demo/night-blue-receipt.json')));
         $records = new LarkmoorRecords(new \DateTimeImmutable('2026-11-23T12:00:00Z'), 'http://127.0.0.1');
@@ -102,7 +106,7 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
     /** Decides upon all that is due, as a worker does, and sends nothing. */
     protected function decide(): void
     {
-        foreach (Due::query()->where('state', DueState::Waiting)->orderBy('id')->get() as $due) {
+        foreach (Due::query()->where('state', DueState::Waiting)->whereNotNull('try_at')->orderBy('id')->get() as $due) {
             self::assertTrue($due->takeLease(60));
             app(DecideDue::class)($due);
         }
@@ -112,7 +116,8 @@ abstract class TestCase extends \Illuminate\Foundation\Testing\TestCase
     protected function work(): void
     {
         config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
-        foreach (Due::query()->where('state', DueState::Waiting)->orderBy('id')->pluck('id') as $due) {
+        CallDues::all();
+        foreach (Due::query()->where('state', DueState::Waiting)->whereNotNull('try_at')->orderBy('id')->pluck('id') as $due) {
             app()->call([new WorkDue($due), 'handle']);
         }
     }

@@ -43,7 +43,7 @@ final class Stack
         $this->environment = [
             'APP_ENV' => 'local', 'APP_KEY' => 'base64:'.base64_encode(str_repeat('k', 32)), 'APP_URL' => $this->url, 'APP_DEBUG' => 'true', 'SESSION_DRIVER' => 'database',
             'MAIL_MAILER' => 'smtp', 'MAIL_HOST' => '127.0.0.1', 'MAIL_PORT' => (string) $mail, 'MAILROOM_PORT' => (string) $mail, 'LOG_CHANNEL' => 'single',
-            'PHP_INI_SCAN_DIR' => ':'.self::root().'/bootstrap/php', 'HERALD_RETRIES' => '1,1,1', 'PHP_CLI_SERVER_WORKERS' => '4', 'WEB_PORT' => (string) $web,
+            'PHP_INI_SCAN_DIR' => ':'.self::root().'/bootstrap/php', 'HERALD_RETRIES' => '1,1,1', 'HERALD_CLOCK_MOVES' => 'true', 'PHP_CLI_SERVER_WORKERS' => '4', 'WEB_PORT' => (string) $web,
             ...$this->store->environment(), ...$environment,
         ];
         $this->beginWith('tables', fn (): string => $this->artisan('migrate', '--force'));
@@ -76,6 +76,8 @@ final class Stack
     {
         $bring = fn (int $events): string => $this->artisan('herald:demo', '--today=2026-11-23', "--events={$events}");
         $this->beginWith('demo', static fn (): string => $bring(0));
+        // The copy is as old as this process; its clock begins anew.
+        $this->database()->exec('update clocks set ahead = '.(strtotime('2026-11-23T12:00:00Z') - time()));
         if ($events > 0) {
             $bring($events);
         }
@@ -122,9 +124,15 @@ final class Stack
         $this->start('worker', ['php', 'artisan', 'queue:work', '--sleep=0.1', ...$options]);
     }
 
-    public function startSecondWorker(): void
+    public function startSecondWorker(string $name = 'second worker'): void
     {
-        $this->start('second worker', ['php', 'artisan', 'queue:work', '--sleep=0.1']);
+        $this->start($name, ['php', 'artisan', 'queue:work', '--sleep=0.1']);
+    }
+
+    /** Sweeps again and again, as the scheduler does. */
+    public function startScheduler(string $name): void
+    {
+        $this->start($name, ['bash', '-c', 'while :; do php artisan herald:sweep; done']);
     }
 
     public function isRunning(string $name): bool
@@ -284,7 +292,7 @@ final class Stack
      */
     public function unfinished(): array
     {
-        return $this->rows("select 1 from dues where state in ('waiting', 'working') union all select 1 from dispatches where state in ('queued', 'sending')");
+        return $this->rows("select 1 from dues where state = 'working' or state = 'waiting' and try_at is not null union all select 1 from dispatches where state in ('queued', 'sending')");
     }
 
     public function database(): \PDO

@@ -15,6 +15,7 @@ use App\Models\Source;
 use App\Models\User;
 use App\Pictures\Pictures;
 use App\Sending\TakeEvent;
+use App\Timing\Clock;
 use Database\Demo\LarkmoorRecords;
 use Herald\Document\Json;
 use Herald\Record\RecordReader;
@@ -44,9 +45,12 @@ final class DemoCommand extends Command
     {
         $today = $this->option('today');
         $now = is_string($today) ? Carbon::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
+        if (is_string($today) && Clock::mayBeMoved()) {
+            Clock::beginAt($now);
+        }
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
         $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
-        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'nights' => $records->nights(), 'accounts' => $records->accounts()]);
+        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'nights' => $records->nights(), 'loans' => $records->loans(), 'accounts' => $records->accounts()]);
         foreach (['clear-skies', 'night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }

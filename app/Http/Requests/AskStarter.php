@@ -43,6 +43,6 @@ final class AskStarter extends Asking
         $type = $this->type($source);
         $key = $this->validated()['record'] ?? null;
 
-        return $key === null ? $source->newestRecord($type) : $source->records()->where(['type' => $type->key, 'key' => $key])->firstOrFail();
+        return $key === null ? $source->newestRecord($type) : $source->record($type->key, $key);
     }
 }

@@ -4,11 +4,21 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-/** With which words, for which record and in which language a notice is to be shown. */
+/** With which words, for which record and in which language a notice is to be shown; as it would be sent by hand, where its parameters are given. */
 final class RenderNotice extends Asking
 {
     public function rules(): array
     {
-        return ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35']];
+        return ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35'], 'given' => ['nullable', 'string', 'max:6000', 'json']];
+    }
+
+    /**
+     * @return array<array-key, mixed>|null the parameters; null where none are given
+     */
+    public function given(): ?array
+    {
+        $given = $this->validated('given');
+
+        return is_string($given) ? (array) json_decode($given, true) : null;
     }
 }

@@ -23,7 +23,7 @@ final class DispatchLine extends JsonResource
         $version = $dispatch->edition?->templateVersion;
 
         return [
-            'id' => $dispatch->id, 'notice' => $dispatch->notice->key, 'notice_name' => $this->noticeName(),
+            'id' => $dispatch->id, 'notice' => $dispatch->notice->key, 'notice_name' => $dispatch->notice->called(),
             'record_type' => $dispatch->record->type, 'record' => $dispatch->record->key,
             'recipient' => $dispatch->to?->address, 'recipient_name' => $dispatch->to?->name,
             'reason' => $dispatch->reason, 'state' => $dispatch->state->value, 'state_reason' => $dispatch->state_reason,
@@ -34,12 +34,5 @@ final class DispatchLine extends JsonResource
             }, 'needs_look' => $dispatch->needs_look,
             'subject' => $dispatch->subject, 'at' => $dispatch->created_at->toIso8601ZuluString(),
         ];
-    }
-
-    private function noticeName(): string
-    {
-        $declared = $this->resource->notice->source->manifest()->notices;
-
-        return isset($declared[$this->resource->notice->key]) ? $declared[$this->resource->notice->key]->name : $this->resource->notice->key;
     }
 }

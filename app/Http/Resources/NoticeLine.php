@@ -6,6 +6,7 @@ namespace App\Http\Resources;
 
 use App\Documents\PassageShelf;
 use App\Models\Notice;
+use App\Timing\PlanDues;
 use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Template;
@@ -24,8 +25,9 @@ final class NoticeLine extends JsonResource
 
     /**
      * @param  array<string, int>  $counts  dispatches of the last 30 days by state
+     * @param  int  $coming  how many come in the next seven days, of one that goes by a date
      */
-    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages)
+    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages, private readonly int $coming = 0)
     {
         parent::__construct($notice);
     }
@@ -40,11 +42,13 @@ final class NoticeLine extends JsonResource
         return [
             'key' => $notice->key, 'name' => $declaration->name, 'cue' => $declaration->cue->inWords(),
             'audience' => $declaration->audience->value, 'audience_label' => $declaration->audienceLabel,
-            'state' => $version === null ? 'built_in' : 'replaced',
+            'state' => $version !== null ? 'replaced' : ($declaration->languages() === [] ? 'unwritten' : 'built_in'),
+            'own' => $declaration->isOwn(), 'on' => $declaration->on, 'only_if' => $declaration->narrowing?->sentence(),
             'carrier' => $declaration->carrier->value,
             'template' => $version === null ? null : ['key' => $claim->template->key, 'name' => $claim->template->name, 'version' => $version->number],
             'languages' => $this->languages(),
             'dispatches' => (object) $this->counts,
+            'coming' => PlanDues::goesByDate($declaration) ? $this->coming : null,
             'trouble' => $this->trouble(),
         ];
     }
@@ -87,6 +91,9 @@ final class NoticeLine extends JsonResource
     private function trouble(): array
     {
         $trouble = [];
+        if (! $this->resource->hasWords() && $this->resource->declaration()->on) {
+            $trouble[] = 'nothing is written for it yet: it sends nothing';
+        }
         if ($this->resource->declaration()->carrier === Carrier::Source) {
             $trouble[] = 'still sent by the source itself';
         }

@@ -15,12 +15,17 @@ export const queries = {
     session: () => queryOptions({ queryKey: ['session'], queryFn: () => got(general.GET('/api/app/session')), staleTime: 60_000 }),
     runningOrder: () => queryOptions({ queryKey: ['running-order'], queryFn: () => got(api.GET('/running-order')) }),
     notice: (key: string) => queryOptions({ queryKey: ['notices', key], queryFn: () => got(api.GET('/notices/{key}', { params: { path: { key } } })) }),
-    rendering: (key: string, query: { record: string; words: 'built_in' | 'answer'; language?: string }) =>
+    rendering: (key: string, query: { record: string; words: 'built_in' | 'answer'; language?: string; given?: string }) =>
         queryOptions({ queryKey: ['notices', key, 'rendering', query], queryFn: () => got(api.GET('/notices/{key}/rendering', { params: { path: { key }, query } })), placeholderData: keepPreviousData }),
+    noticeParts: (type: string) => queryOptions({ queryKey: ['notice-parts', type], queryFn: () => got(api.GET('/notice-parts/{type}', { params: { path: { type } } })), staleTime: 60_000 }),
+    triedNotice: (notice: string) =>
+        queryOptions({ queryKey: ['notices', 'tried', notice], queryFn: () => got(api.POST('/notices/trial', { body: { notice: JSON.parse(notice) as Schemas['OwnNotice'] } })), staleTime: 0, gcTime: 0, retry: false, placeholderData: keepPreviousData }),
     records: (query: Partial<Page> & { type?: string; around?: string }) => queryOptions({ queryKey: ['records', 'list', query], queryFn: () => got(api.GET('/records', { params: { query } })), placeholderData: keepPreviousData }),
     record: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path], queryFn: () => got(api.GET('/records/{type}/{key}', { params: { path } })) }),
     consequences: (path: { type: string; key: string }, revision: number, changes: Schemas['Changes']) =>
         queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),
+    sendable: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path, 'sendable'], queryFn: () => got(api.GET('/records/{type}/{key}/messages', { params: { path } })), staleTime: 0 }),
+    coming: (query: Page & { notice?: string }) => queryOptions({ queryKey: ['coming', query], queryFn: () => got(api.GET('/coming', { params: { query } })), placeholderData: keepPreviousData }),
     pictures: (query: Partial<Page>) => queryOptions({ queryKey: ['pictures', query], queryFn: () => got(api.GET('/pictures', { params: { query } })), placeholderData: keepPreviousData }),
     replacedPicture: (name: string, other: string) =>
         queryOptions({ queryKey: ['replaced', 'picture', name, other], queryFn: () => got(api.POST('/pictures/{name}/replacement/trial', { params: { path: { name } }, body: { with: other } })), staleTime: 0, gcTime: 0, retry: false }),

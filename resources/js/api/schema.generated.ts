@@ -98,12 +98,15 @@ export interface paths {
             cookie?: never;
         };
         get: operations["notice"];
-        put?: never;
+        /** Change a notice of one's own, as it was looked at */
+        put: operations["changeNotice"];
         post?: never;
-        delete?: never;
+        /** Retire a notice of one's own; what was sent of it stays */
+        delete: operations["retireNotice"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Switch a notice on or off, and narrow it by a condition (null for none) */
+        patch: operations["switchNotice"];
         trace?: never;
     };
     "/notices/{key}/rendering": {
@@ -184,6 +187,126 @@ export interface paths {
         put?: never;
         /** What a change would set off */
         post: operations["consequences"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notice-parts/{type}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a notice about records of a type may be made of */
+        get: operations["noticeParts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a notice of one's own (schema/notice.json); it is off until it is switched on */
+        post: operations["createNotice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a notice would be, and how many messages it would have been */
+        post: operations["tryNotice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/coming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Messages that go by a date and are still to come, the next first */
+        get: operations["coming"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/coming/{due}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Take one out, put it back, put it off or send it now */
+        patch: operations["changeComing"];
+        trace?: never;
+    };
+    "/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Move the work's clock on, where that may be */
+        put: operations["moveClock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/records/{type}/{key}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be sent about a record by hand, and when it was sent last */
+        get: operations["sendable"];
+        put?: never;
+        /** Send a notice for a record; what is asked for a second time with the same "once" is done once */
+        post: operations["sendByHand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1202,6 +1325,14 @@ export interface components {
                 /** @description origins whose pictures a stage loads at once */
                 picture_hosts: string[];
             }[];
+            clock: components["schemas"]["Clock"];
+        };
+        Clock: {
+            now: string;
+            /** @description as in the demo */
+            may_be_moved: boolean;
+            /** @description whether it is another than the machine's */
+            moved: boolean;
         };
         /** @description by the keys of sources; null is none */
         Roles: {
@@ -1263,6 +1394,65 @@ export interface components {
         Counts: {
             [key: string]: number;
         };
+        Key: {
+            key: string;
+        };
+        /** @description as schema/notice.json has it */
+        OwnNotice: {
+            [key: string]: unknown;
+        };
+        NoticeParts: {
+            record_types: {
+                key: string;
+                name: string;
+            }[];
+            strands: {
+                key: string;
+                name: string;
+            }[];
+            events: {
+                name: string;
+                label: string;
+            }[];
+            audiences: {
+                /** @enum {string} */
+                key: "customer" | "staff";
+                name: string;
+            }[];
+            fields: components["schemas"]["Field"][];
+            operators: components["schemas"]["Operators"];
+            languages: {
+                tag: string;
+                name: string;
+            }[];
+        };
+        Operators: {
+            name: string;
+            /** @description by each type of field that it suits */
+            words: {
+                [key: string]: string;
+            };
+            /** @enum {string} */
+            takes: "nothing" | "one" | "several" | "two" | "days";
+        }[];
+        Foreseen: {
+            messages: number;
+            people: number;
+        };
+        TriedNotice: {
+            /** @description read aloud */
+            cue: string;
+            recipient: string;
+            /** @description what else the same event sets off */
+            beside: string[];
+            last_30: components["schemas"]["Foreseen"];
+            last_90: components["schemas"]["Foreseen"];
+            without_address: number;
+            /** @description events, or records with such a date */
+            looked_at: number;
+            /** @description for how many records it is still to come; null where it goes by no date */
+            coming: number | null;
+        };
         NoticeLine: {
             key: string;
             name: string;
@@ -1271,7 +1461,12 @@ export interface components {
             audience: "customer" | "staff";
             audience_label: string;
             /** @enum {string} */
-            state: "built_in" | "replaced";
+            state: "built_in" | "replaced" | "unwritten";
+            /** @description whether it was made here */
+            own: boolean;
+            on: boolean;
+            /** @description a further condition of ours */
+            only_if: string | null;
             /** @enum {string} */
             carrier: "herald" | "source";
             template: {
@@ -1285,9 +1480,18 @@ export interface components {
                 words: "own" | "falls_back" | "missing";
             }[];
             dispatches: components["schemas"]["Counts"];
+            /** @description how many come in the next seven days; null of a notice that goes by no date */
+            coming: number | null;
             trouble: string[];
         };
         RunningOrder: {
+            /** @description notices of our own that do not fit what the source declares today */
+            unfit: {
+                key: string;
+                name: string;
+                why: string;
+                revision: number;
+            }[];
             source: {
                 name: string;
                 /** @description as the trade calls them */
@@ -1313,6 +1517,15 @@ export interface components {
             name: string;
         };
         Notice: components["schemas"]["NoticeLine"] & {
+            revision: number;
+            /** @description of one of our own, as schema/notice.json has it */
+            document: {
+                [key: string]: unknown;
+            } | null;
+            /** @description a further condition of ours */
+            narrowing: {
+                [key: string]: unknown;
+            } | null;
             strand: string;
             record_type: string;
             recipient: string;
@@ -1402,6 +1615,8 @@ export interface components {
                     label: string;
                 }[];
             }[];
+            /** @description messages that go by its dates: what is to come, and why what is not */
+            coming: components["schemas"]["DueLine"][];
             dispatches: components["schemas"]["DispatchLine"][];
         };
         /** @description new values by field key */
@@ -1409,6 +1624,13 @@ export interface components {
             [key: string]: string;
         };
         Consequences: {
+            /** @description what goes by the record's dates, where the change makes that another */
+            coming: {
+                name: string;
+                before: string | null;
+                after: string | null;
+                why: string | null;
+            }[];
             consequences: {
                 notice: string;
                 name: string;
@@ -1419,7 +1641,8 @@ export interface components {
                 left_to_source: boolean;
                 /** @description the template; null for the built-in */
                 answered_by: string | null;
-                language: string;
+                /** @description null where nothing is written for it yet */
+                language: string | null;
             }[];
         };
         DraftMark: {
@@ -1642,6 +1865,20 @@ export interface components {
             /** @description from what it is computed, in words; null where it is given */
             computed: string | null;
         };
+        Sendable: {
+            key: string;
+            name: string;
+            audience_label: string;
+            cue: string;
+            given: components["schemas"]["Given"][];
+            /** @description why it is not sent by hand; null when it is */
+            refused: string | null;
+            last: {
+                id: string;
+                state: components["schemas"]["DispatchState"];
+                at: string;
+            } | null;
+        };
         Given: {
             key: string;
             label: string;
@@ -1762,15 +1999,7 @@ export interface components {
                     needed: boolean;
                 }[];
             }[];
-            operators: {
-                name: string;
-                /** @description by each type of field that it suits */
-                words: {
-                    [key: string]: string;
-                };
-                /** @enum {string} */
-                takes: "nothing" | "one" | "several" | "two" | "days";
-            }[];
+            operators: components["schemas"]["Operators"];
             colours: components["schemas"]["Palette"];
             tokens: components["schemas"]["Tokens"];
             stacks: {
@@ -2032,6 +2261,45 @@ export interface components {
             accepted: boolean;
             words: string;
         };
+        /** @description a message that goes by a date in its record */
+        DueLine: {
+            id: number;
+            notice: string;
+            notice_name: string;
+            audience_label: string;
+            record_type: string;
+            record: string;
+            recipient: string | null;
+            recipient_name: string | null;
+            at: string;
+            /** @description where the source is: 2026-11-25 */
+            day: string;
+            /** @description where the source is: 20:00 */
+            time: string;
+            /** @description what clocks show in the record's zone, where that is another */
+            there: string | null;
+            reason: string;
+            /** @enum {string} */
+            state: "waiting" | "working" | "dispatched" | "failed" | "withdrawn" | "dropped" | "taken_out";
+            state_reason: string | null;
+        };
+        Coming: {
+            /** @description where the source is */
+            today: string;
+            zone: string;
+            dues: components["schemas"]["DueLine"][];
+            /** @description those that go by a date */
+            notices: {
+                key: string;
+                name: string;
+                audience_label: string;
+            }[];
+            total: number;
+            /** @description whether there are more than are counted */
+            more: boolean;
+            page: number;
+            pages: number;
+        };
         DispatchLine: {
             id: string;
             notice: string;
@@ -2064,10 +2332,7 @@ export interface components {
         };
         Dispatch: components["schemas"]["DispatchLine"] & {
             occasion: string;
-            event: string | null;
-            /** @enum {string|null} */
-            event_origin: "api" | "interface" | null;
-            event_by: string | null;
+            set_off_by: string;
             template: string | null;
             brand: string;
             /** @description null where it could not be decided who answers */
@@ -2360,12 +2625,104 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    changeNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                    notice: components["schemas"]["OwnNotice"];
+                };
+            };
+        };
+        responses: {
+            /** @description Its key */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retireNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It is retired */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    switchNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                    on: boolean;
+                    narrowing?: {
+                        [key: string]: unknown;
+                    } | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Its key */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     rendering: {
         parameters: {
             query: {
                 record: string;
                 words: "built_in" | "answer";
                 language?: string;
+                /** @description parameters as JSON, as they would be given when it is sent by hand */
+                given?: string;
             };
             header?: never;
             path: {
@@ -2523,6 +2880,238 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Consequences"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    noticeParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: components["parameters"]["type"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Strands, events, fields, comparisons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeParts"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    notice: components["schemas"]["OwnNotice"];
+                };
+            };
+        };
+        responses: {
+            /** @description Its key */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    notice: components["schemas"]["OwnNotice"];
+                };
+            };
+        };
+        responses: {
+            /** @description What it would be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedNotice"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    coming: {
+        parameters: {
+            query?: {
+                notice?: string;
+                search?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is to come */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Coming"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeComing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                due: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    what: "take_out" | "put_back" | "put_off" | "send_now";
+                    why: string;
+                    /** @description of what is put off: a moment */
+                    until?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueLine"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    moveClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    to: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The clock */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description how many messages came due */
+                        called: number;
+                        now: string;
+                        may_be_moved: boolean;
+                        moved: boolean;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    sendable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: components["parameters"]["type"];
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notices */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        notices: components["schemas"]["Sendable"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    sendByHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: components["parameters"]["type"];
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    notice: string;
+                    /** Format: uuid */
+                    once: string;
+                    given?: {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description It is on its way */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @enum {string} */
+                        state: "queued";
+                    };
                 };
             };
             default: components["responses"]["Problem"];

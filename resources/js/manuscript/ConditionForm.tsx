@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { countries } from './countries';
-import { useDesk, type Desk, type Field } from './desk';
+import { useDesk, useFields, type Field, type Fields } from './desk';
 import { declared, type Scope } from './document';
 import { FieldChoice } from './Lists';
 import { useScope } from './scope';
@@ -120,7 +120,7 @@ export function Group({ condition, scope, change }: { condition: Condition; scop
 
 /** What holds for items of a list. */
 function Items({ part, scope, change }: { part: OfItems; scope: Scope; change: (condition: Condition) => void }) {
-    const { byPath } = useDesk();
+    const { byPath } = useFields();
     const list = declared(part.list, scope);
 
     return (
@@ -141,7 +141,7 @@ function Items({ part, scope, change }: { part: OfItems; scope: Scope; change: (
 }
 
 function Sentence({ comparison, scope, change }: { comparison: Comparison; scope: Scope; change: (condition: Condition) => void }) {
-    const desk = useDesk();
+    const desk = useFields();
     const field = desk.byPath.get(declared(comparison.path, scope));
     const operators = desk.operators.filter((operator) => !field || field.type in operator.words);
     const operator = desk.operators.find(({ name }) => name === comparison.operator);
@@ -188,7 +188,7 @@ function Sentence({ comparison, scope, change }: { comparison: Comparison; scope
     );
 }
 
-type Taken = Desk['operators'][number]['takes'];
+type Taken = Fields['operators'][number]['takes'];
 
 /** What was compared with, as far as an operator that takes something else can have it. */
 function changed(value: unknown, takes: Taken | undefined): unknown {
@@ -228,7 +228,7 @@ function Against({ field, takes, value, scope, change }: { field: Field; takes: 
 
 /** One value, or another field of the same kind in its place. */
 function One({ field, value, scope, change }: { field: Field; value: unknown; scope: Scope; change: (value: unknown) => void }) {
-    const desk = useDesk();
+    const desk = useFields();
     const [choosing, setChoosing] = useState(false);
     if (isReference(value) || choosing) {
         const path = isReference(value) ? value.path : '';
@@ -269,7 +269,7 @@ const kindOf = (field: Field): string => KINDS[field.type] ?? field.type;
 const INPUTS: Record<string, string> = { number: 'number', day: 'date', moment: 'datetime-local' };
 
 function Value({ field, several, value, change }: { field: Field; several: boolean; value: unknown; change: (value: unknown) => void }) {
-    const { languages } = useDesk();
+    const { languages } = useFields();
     const options = field.type === 'language' ? languages.map(({ tag, name }) => ({ value: tag, label: name })) : field.options;
     if (field.input === 'yes_no') {
         return (

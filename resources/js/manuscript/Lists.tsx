@@ -3,7 +3,7 @@ import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Palette } from '../parts/Palette';
-import { useDesk, type Field } from './desk';
+import { useDesk, useFields, type Field } from './desk';
 import { written, type Block, type Scope } from './document';
 import { PassageGroup, putCopy } from './Passages';
 import { scopeIn } from './scope';
@@ -54,7 +54,7 @@ export function BlockList({ open, close }: { open: boolean; close: () => void })
 
 /** A field in a list: its label, how it is written, and what the chosen record has there. */
 function FieldItem({ field, path, choose }: { field: Field; path: string; choose: () => void }) {
-    const { values, byPath } = useDesk();
+    const { values, byPath } = useFields();
     const label = fieldName(byPath, field);
 
     return (
@@ -86,7 +86,7 @@ export function FieldChoice({
     asked?: boolean;
     done?: () => void;
 }) {
-    const desk = useDesk();
+    const desk = useFields();
     const [pressed, setOpen] = useState(false);
     const open = pressed || asked;
     const shut = () => {

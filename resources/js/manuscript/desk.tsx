@@ -42,6 +42,22 @@ export function useDesk(): Desk {
     return desk;
 }
 
+/** What conditions are put together of. */
+export type Fields = Pick<Desk, 'fields' | 'byPath' | 'operators' | 'languages' | 'values'>;
+
+/** Where there is no document that is written on, but conditions are put together all the same. */
+export const FieldsContext = createContext<Fields | null>(null);
+
+/** The fields that may be named here, with the comparisons that suit them. */
+export function useFields(): Fields {
+    const [fields, desk] = [useContext(FieldsContext), useContext(DeskContext)];
+    if (!fields && !desk) {
+        throw new Error('There are no fields here');
+    }
+
+    return (fields ?? desk) as Fields;
+}
+
 export const asLabel = (format: string): string => format.replaceAll('_', ' ');
 
 /** How variables are shown in a place where these lists are gone through. */

@@ -26,7 +26,7 @@ export function Dialog({ open, close, title, children, actions, wide = false }: 
                     {title}
                 </h2>
                 {children}
-                <div className="modal-action mt-4">
+                <div className={`modal-action mt-4 ${wide ? 'sticky -bottom-6 -mx-6 -mb-6 px-6 pt-3 pb-6 bg-raised border-t border-line' : ''}`}>
                     {actions}
                     <button type="button" className="btn btn-sm" onClick={close}>
                         Close

@@ -28,7 +28,7 @@ export function DispatchTable({ dispatches, brief = false }: { dispatches: Schem
                             </Link>
                         </td>
                         <td className="py-1.5 pr-3 max-w-[260px] break-words">
-                            {dispatch.recipient ?? <span className="text-muted">{dispatch.edition === null ? 'not decided' : 'no address'}</span>}
+                            {dispatch.recipient ?? <span className="text-muted">{dispatch.edition !== null ? 'no address' : dispatch.state === 'skipped' ? 'nobody' : 'not decided'}</span>}
                         </td>
                         {!brief && (
                             <td className="py-1.5 pr-3 whitespace-nowrap">

@@ -5,6 +5,7 @@ import { general, got, type Schemas } from '../api/client';
 import { untilSignedIn } from '../api/session';
 import { keepSource, lastSource, pagesOf, SOURCE } from '../api/source';
 import { applyTheme, chosenTheme, type Theme } from '../looks/theme';
+import { Clock } from './Clock';
 import { Keys } from './Keys';
 import { Mark } from './Mark';
 import { Loading, NoSource, Problem } from './Message';
@@ -14,6 +15,7 @@ import { useSession } from './useSession';
 
 const WORK = [
     ['/running-order', 'Running order', '/notices'],
+    ['/coming', 'Coming up', '/coming'],
     ['/templates', 'Templates', '/templates'],
     ['/passages', 'Passages', '/passages'],
     ['/brand', 'Brand', '/brand'],
@@ -78,7 +80,7 @@ export function Frame() {
             </a>
             <header className="bg-neutral text-neutral-content border-b-2 border-brass h-(--bar) flex max-md:flex-wrap items-center px-5 max-md:px-2 gap-0.5">
                 <NavLink to="/running-order" className="flex items-center gap-2 font-serif font-semibold text-base mr-2 whitespace-nowrap">
-                    <Mark /> <span className="max-md:sr-only">Velvet Herald</span>
+                    <Mark /> <span className="max-xl:sr-only">Velvet Herald</span>
                 </NavLink>
                 {source && <Sources source={source} sources={sources} />}
                 <nav aria-label="Work" className="flex max-md:order-last max-md:w-full max-md:overflow-x-auto">
@@ -87,15 +89,16 @@ export function Frame() {
                             key={to}
                             to={to}
                             aria-current={at.startsWith(to) || at.startsWith(beneath) ? 'page' : undefined}
-                            className="px-2.5 max-xl:px-1.5 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
+                            className="px-2.5 max-[1360px]:px-2 max-xl:px-1 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
                         >
                             {name}
                         </NavLink>
                     ))}
                 </nav>
-                <div className="ml-auto flex items-center gap-3.5 text-[13px] text-[#d9b9c4]">
-                    <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-md:hidden" onClick={() => setKeys(true)}>
-                        Keys <kbd className="font-mono text-[11px] border border-current rounded px-1 opacity-75">?</kbd>
+                <div className="ml-auto flex items-center gap-3.5 max-xl:gap-2.5 text-[13px] text-[#d9b9c4]">
+                    {session.data.clock.may_be_moved && <Clock clock={session.data.clock} here={source !== undefined} />}
+                    <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-xl:hidden" onClick={() => setKeys(true)}>
+                        <span className="max-[1360px]:sr-only">Keys</span> <kbd className="font-mono text-[11px] border border-current rounded px-1 opacity-75">?</kbd>
                     </button>
                     <Account name={person.name} role={source?.role ?? (person.administrator ? 'administrator' : '')} administers={person.administrator} />
                 </div>
@@ -121,7 +124,7 @@ type Source = Schemas['Session']['sources'][number];
 
 /** Which source it is; where the person has a role in several, the way to the others. */
 function Sources({ source, sources }: { source: Source; sources: Source[] }) {
-    const looks = 'text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 max-xl:mr-2 whitespace-nowrap max-md:mr-1';
+    const looks = 'text-[12.5px] text-[#d9b9c4] border-l border-[#5b3a4d] pl-2.5 mr-5 max-[1360px]:mr-2 whitespace-nowrap max-md:mr-1 max-xl:max-w-28 max-xl:truncate';
 
     return sources.length < 2 ? (
         <span className={`${looks} max-md:hidden`}>{source.name}</span>

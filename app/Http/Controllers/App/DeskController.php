@@ -14,12 +14,14 @@ use App\Http\Requests\ShowSheet;
 use App\Http\Requests\StageTemplate;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
+use App\Http\Resources\GivenFields;
 use App\Http\Resources\SurroundingsLine;
 use App\Mail\HandoverOutcome;
 use App\Models\Brand;
 use App\Models\Record;
 use App\Models\Source;
 use App\Sending\Proof;
+use App\Timing\Clock;
 use Herald\Block\Pasted;
 use Herald\Document\Extent;
 use Herald\Document\Faults;
@@ -33,7 +35,6 @@ use Herald\Manuscript\Surroundings;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
 use Herald\Record\DataSheetLine;
-use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\RecordReader;
 use Herald\Render\Marks;
@@ -63,10 +64,7 @@ final class DeskController
                 'key' => $desk->notice->key, 'name' => $desk->notice->name, 'cue' => $desk->notice->cue->inWords(), 'audience' => $desk->notice->audienceLabel,
                 'strand' => $desk->manifest->strands[$desk->notice->strand]->name,
                 'required' => [...$desk->notice->requiredLinks, ...$desk->notice->requiredVariables],
-                'given' => array_values(array_map(static fn (Field $field): array => [
-                    'key' => $field->key, 'label' => $field->label->in('en'), 'input' => $field->type->input()->value, 'required' => $field->required, 'default' => is_scalar($field->default) ? (string) $field->default : null,
-                    'options' => array_map(static fn (string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys($field->choices()), $field->choices()),
-                ], array_filter($desk->notice->given, static fn (Field $field): bool => $field->type->isSingle() && ! $field->type instanceof Type\Money))),
+                'given' => GivenFields::of($desk->notice),
             ],
             'own_fields' => $desk->source->ownFields()->where('record_type', $desk->type->key)->pluck('key')->map(static fn (string $own): string => "{$desk->type->key}.{$own}"),
             ...DeskParts::of($desk->vocabulary, $desk->brand($document->node()->optionalString('brand')), $source, $document->node()->string('language'), $desk->notice),
@@ -84,7 +82,7 @@ final class DeskController
         $desk = TemplateDesk::of($source, $key);
         $record = $desk->record($asked['record']);
         $source = $desk->manifest->source;
-        $now = Moment::text(now()->toDateTimeImmutable());
+        $now = Moment::text(Clock::now()->toDateTimeImmutable());
         $sheet = new DataSheet(new Locality($source->locale('en'), $source->zone, now: $now), offers: true);
         $values = $offers = [];
         $faults = new Faults;

@@ -11,6 +11,7 @@ use App\Mailroom\OpenedLetter;
 use App\Models\Dispatch;
 use App\Models\DispatchRecipient;
 use App\Models\DispatchState;
+use App\Models\EventOrigin;
 use App\Models\Notice;
 use App\Models\RecipientRole;
 use App\Models\Source;
@@ -42,7 +43,7 @@ final class DispatchController
 
         return response()->json([
             'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($found->items()),
-            'notices' => $source->notices()->whereHas('dispatches')->get()->map(fn (Notice $notice): array => ['key' => $notice->key, 'name' => $source->manifest()->notices[$notice->key]->name ?? $notice->key]),
+            'notices' => $source->notices()->whereHas('dispatches')->get()->map(static fn (Notice $notice): array => ['key' => $notice->key, 'name' => $notice->setRelation('source', $source)->called()]),
             'total' => $found->total(), 'page' => $found->currentPage(), 'pages' => $found->lastPage(),
         ]);
     }
@@ -55,7 +56,7 @@ final class DispatchController
 
         return response()->json([
             ...(new DispatchLine($dispatch))->resolve(),
-            'occasion' => $dispatch->occasion, 'event' => $dispatch->event?->name, 'event_origin' => $dispatch->event?->origin->value, 'event_by' => $dispatch->event?->user?->name,
+            'occasion' => $dispatch->occasion, 'set_off_by' => self::setOffBy($dispatch),
             'template' => $version?->template->name, 'brand' => ($dispatch->edition->brand ?? '').($worn === null ? '' : ", version {$worn->number}"), 'edition_number' => $dispatch->edition?->id,
             'decision' => $dispatch->decision['reasons'] ?? [],
             'language_reason' => $dispatch->language_reason,
@@ -92,8 +93,20 @@ final class DispatchController
         return $this->show($source, $id);
     }
 
+    private static function setOffBy(Dispatch $dispatch): string
+    {
+        $event = $dispatch->event;
+
+        return match (true) {
+            $dispatch->due?->anchor !== null => "its date, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
+            $event === null => trim('by hand, '.$dispatch->due?->user?->name, ', '),
+            $event->origin === EventOrigin::Api => "{$event->name}, told by the source",
+            default => "{$event->name}, changed here".($event->user === null ? '' : " by {$event->user->name}"),
+        };
+    }
+
     private static function find(Source $source, string $id): Dispatch
     {
-        return Dispatch::query()->where('source_id', $source->id)->with([...self::LOADED, 'event.user', 'due', 'message', 'recipients'])->findOrFail($id);
+        return Dispatch::query()->where('source_id', $source->id)->with([...self::LOADED, 'event.user', 'due.user', 'message', 'recipients'])->findOrFail($id);
     }
 }

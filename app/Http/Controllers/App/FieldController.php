@@ -8,6 +8,7 @@ use App\Documents\OwnFields;
 use App\Http\Requests\AddField;
 use App\Http\Requests\TryField;
 use App\Models\Source;
+use App\Timing\Clock;
 use Herald\Record\DataSheet;
 use Herald\Record\NotComputable;
 use Herald\Record\RecordReader;
@@ -26,8 +27,8 @@ final class FieldController
         $manifest = $source->manifest();
         $declared = $manifest->recordTypes[$type] ?? abort(404);
         $field = self::fields($source, $type)->tried('Tried', $request->computed());
-        $record = $source->records()->where(['type' => $type, 'key' => $request->validated('record')])->firstOrFail();
-        $now = Moment::text(now()->toDateTimeImmutable());
+        $record = $source->record($type, $request->validated('record'));
+        $now = Moment::text(Clock::now()->toDateTimeImmutable());
         $data = $declared->computed(RecordReader::read($declared, $record->data, $record->key), $now, $manifest->source->zone);
         $reason = null;
         try {

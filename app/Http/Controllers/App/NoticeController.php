@@ -34,6 +34,7 @@ final class NoticeController
 
         return response()->json([
             ...(new NoticeLine($notice, $counts, new PassageShelf($notice->source)))->resolve(),
+            'revision' => $notice->revision, 'document' => $notice->document, 'narrowing' => $notice->narrowing,
             'strand' => $notice->source->manifest()->strands[$declaration->strand]->name,
             'record_type' => $declaration->recordType,
             'recipient' => $declaration->recipient->inWords(),
@@ -56,7 +57,7 @@ final class NoticeController
     public function rendering(Source $source, string $key, RenderNotice $request, Rendering $rendering): JsonResponse
     {
         [$notice, $record, $builtIn, $language] = self::asked($source, $key, $request);
-        [$answer, $recipient, $message] = $rendering->of($notice, $record, $builtIn, $language);
+        [$answer, $recipient, $message] = $rendering->of($notice, $record, $builtIn, $language, $request->given());
 
         return response()->json([
             'record' => $record->key,
@@ -66,7 +67,7 @@ final class NoticeController
             'from' => trim("{$message->fromName} <{$message->fromAddress}>"), 'reply_to' => $message->replyTo,
             'to' => $recipient->address === null ? null : trim("{$recipient->name} <{$recipient->address}>"),
             'text' => $message->text,
-            'html_at' => "/stage/{$source->key}/notices/{$notice->key}".'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language])),
+            'html_at' => "/stage/{$source->key}/notices/{$notice->key}".'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language, 'given' => $request->validated('given')])),
         ]);
     }
 
@@ -74,7 +75,7 @@ final class NoticeController
     {
         [$notice, $record, $builtIn, $language] = self::asked($source, $key, $request);
 
-        return Stage::show($source, $rendering->of($notice, $record, $builtIn, $language)[2]->html);
+        return Stage::show($source, $rendering->of($notice, $record, $builtIn, $language, $request->given())[2]->html);
     }
 
     /** Says who answers: a template by its key, or null for the built-in. */
@@ -100,7 +101,7 @@ final class NoticeController
     {
         $asked = $request->validated();
         $notice = self::find($source, $key);
-        $record = Record::query()->where(['source_id' => $notice->source_id, 'type' => $notice->declaration()->recordType, 'key' => $asked['record']])->firstOrFail();
+        $record = $source->record($notice->declaration()->recordType, $asked['record']);
 
         return [$notice, $record, $asked['words'] === 'built_in', $asked['language'] ?? null];
     }

@@ -11,12 +11,17 @@ use App\Http\Requests\ChangeRecord;
 use App\Http\Requests\ForeseeChange;
 use App\Http\Requests\ListRecords;
 use App\Http\Resources\DispatchLine;
+use App\Http\Resources\DueLine;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\EventOrigin;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Secrets\Seal;
 use App\Sending\TakeEvent;
+use App\Timing\Clock;
+use App\Timing\PlanDues;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Notice\Carrier;
@@ -73,6 +78,7 @@ final class RecordController
                 'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
                 'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
             ], self::changeable($declared))),
+            'coming' => DueLine::collection($record->dues()->whereNotNull('anchor')->whereIn('state', [DueState::Waiting, DueState::TakenOut, DueState::Withdrawn, DueState::Dropped])->whereDoesntHave('dispatch')->with('notice')->orderBy('due_at')->limit(50)->get()->each(static fn (Due $due) => $due->setRelation('source', $source)->setRelation('record', $record))),
             'dispatches' => DispatchLine::collection($record->dispatches()->with(['notice.source', 'record', 'to', 'edition.templateVersion'])->latest('id')->limit(50)->get()->each(fn ($dispatch) => $dispatch->notice->setRelation('source', $source))),
         ]);
     }
@@ -86,16 +92,16 @@ final class RecordController
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
             ->with('claims.template.latestVersion')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
 
-        return response()->json(['consequences' => array_map(function (Consequence $one) use ($notices): array {
+        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices): array {
             $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");
-            $answer = Answer::to($notice, $one->recipient->language);
+            $answer = $notice->hasWords() ? Answer::to($notice, $one->recipient->language) : null;
 
             return [
                 'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
                 'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
                 'left_to_source' => $one->notice->carrier === Carrier::Source,
                 'answered_by' => $notice->answeringClaim()?->template->name,
-                'language' => LanguageTag::name($answer->language->language),
+                'language' => $answer === null ? null : LanguageTag::name($answer->language->language),
             ];
         }, $consequences)]);
     }
@@ -167,7 +173,7 @@ final class RecordController
     {
         $read = $type->isComputed() ? $record->read($type) : null;
 
-        return $read === null ? $record->data : $type->computed($read, Moment::text(now()->toDateTimeImmutable()), $source->manifest()->source->zone);
+        return $read === null ? $record->data : $type->computed($read, Moment::text(Clock::now()->toDateTimeImmutable()), $source->manifest()->source->zone);
     }
 
     /**
@@ -207,6 +213,6 @@ final class RecordController
     {
         $declared = $source->manifest()->recordTypes[$type] ?? abort(404);
 
-        return [$declared, $source->records()->where(['type' => $type, 'key' => $key])->firstOrFail()];
+        return [$declared, $source->record($type, $key)];
     }
 }

@@ -7,8 +7,11 @@ namespace App\Http\Controllers\App;
 use App\Documents\PassageShelf;
 use App\Http\Resources\NoticeLine;
 use App\Models\Dispatch;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\Source;
+use App\Timing\Clock;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
 
@@ -23,11 +26,12 @@ final class RunningOrderController
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
         $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
 
+        $coming = Due::query()->where('source_id', $source->id)->where('state', DueState::Waiting)->whereNotNull('anchor')->where('due_at', '<', Clock::now()->addDays(7))->selectRaw('notice_id, count(*) as number')->groupBy('notice_id')->toBase()->pluck('number', 'notice_id');
         $passages = new PassageShelf($source);
         $strands = [];
         foreach ($manifest->strands as $strand) {
             $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
-                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages));
+                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages, is_numeric($coming[$notice->id] ?? null) ? (int) $coming[$notice->id] : 0));
             $strands[] = [
                 'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
                 'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,
@@ -42,6 +46,7 @@ final class RunningOrderController
                 'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag, $tag)], $manifest->source->languages),
             ],
             'strands' => $strands,
+            'unfit' => $source->notices()->whereNull('retired_at')->whereNotNull('unfit')->orderBy('position')->get()->map(static fn (Notice $notice): array => ['key' => $notice->key, 'name' => is_string($notice->document['name'] ?? null) ? $notice->document['name'] : $notice->key, 'why' => (string) $notice->unfit, 'revision' => $notice->revision]),
         ]);
     }
 }

@@ -29,6 +29,7 @@ final class SessionController
         return response()->json([
             'person' => $user instanceof User ? ['name' => $user->name, 'email' => $user->email, 'administrator' => $user->administrator] : null,
             'sources' => $user instanceof User ? self::sources($user) : [],
+            'clock' => ClockController::state(),
         ]);
     }
 

@@ -7,6 +7,7 @@ import { Group, UNBEGUN, type Condition } from '../../manuscript/ConditionForm';
 import { useDesk, type Field } from '../../manuscript/desk';
 import { FieldChoice } from '../../manuscript/Lists';
 import { Dialog } from '../../parts/Dialog';
+import { Fault } from '../../parts/Fault';
 import { useQuiet } from '../../parts/useQuiet';
 
 type Ask = Schemas['Desk']['computations'][number]['asks'][number];
@@ -116,14 +117,6 @@ export function ComputeField({ open, close, added }: { open: boolean; close: () 
             </form>
         </Dialog>
     );
-}
-
-function Fault({ words }: { words: string | undefined }) {
-    return words ? (
-        <span className="block text-error text-[12.5px]" role="alert">
-            {words}
-        </span>
-    ) : null;
 }
 
 /** One thing that a field is computed from. */

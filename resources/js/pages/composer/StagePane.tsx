@@ -8,7 +8,7 @@ import { withMember } from '../../manuscript/members';
 import { type SeenElement } from '../../stage/Seen';
 import { useComposer } from '../../manuscript/store';
 import { Fault } from '../../stage/useStaged';
-import type { Given } from './Given';
+import type { Given } from '../../parts/GivenFields';
 import { InboxLine } from './InboxLine';
 import { PHONE } from '../../stage/views';
 import { StageFrame } from '../../stage/StageFrame';

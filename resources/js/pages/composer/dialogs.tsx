@@ -14,7 +14,7 @@ import { useComposer } from '../../manuscript/store';
 import { VersionList } from '../../drafts/VersionList';
 import { queries } from '../../api/queries';
 import { lead as showFinding } from './Findings';
-import type { Given } from './Given';
+import type { Given } from '../../parts/GivenFields';
 
 type Change = Schemas['Change'];
 

@@ -73,7 +73,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
         [
             'Set off by',
             <>
-                {dispatch.event ?? 'no event'}, {dispatch.event_origin === 'api' ? 'told by the source' : `changed here${dispatch.event_by ? ` by ${dispatch.event_by}` : ''}`}
+                {dispatch.set_off_by}
                 <code className="block font-mono text-[11px] text-muted break-all">{dispatch.occasion}</code>
             </>,
         ],
@@ -85,7 +85,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
         ],
         [
             'Recipient',
-            <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : dispatch.edition_number === null ? 'not decided' : 'no address'}</span>,
+            <span className="break-words">{dispatch.recipient ? <Address of={`${dispatch.recipient_name ?? ''} <${dispatch.recipient}>`} /> : dispatch.edition_number !== null ? 'no address' : dispatch.state === 'skipped' ? 'nobody' : 'not decided'}</span>,
         ],
         [
             'Copies',

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { Empty, Loading, Problem } from '../../parts/Message';
+import { NoticeFilter } from '../../parts/NoticeFilter';
 import { Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
@@ -32,17 +33,7 @@ export function DispatchesPage() {
                 {STATES.filter((one) => (counts[one] ?? 0) > 0 || one === state).map((one: Schemas['DispatchState']) => (
                     <Filter key={one} words={stateName(one)} count={counts[one] ?? 0} pressed={state === one} press={() => set('state', one)} />
                 ))}
-                <label className="ml-auto">
-                    <span className="sr-only">Notice</span>
-                    <select className="select select-sm bg-raised w-52" value={notice} onChange={(event) => set('notice', event.target.value)}>
-                        <option value="">All notices</option>
-                        {notices.map((one) => (
-                            <option key={one.key} value={one.key}>
-                                {one.name}
-                            </option>
-                        ))}
-                    </select>
-                </label>
+                <NoticeFilter notices={notices} chosen={notice} choose={(chosen) => set('notice', chosen)} />
                 <SearchField label="Search recipient, subject, record" />
             </div>
             {dispatches.length === 0 ? (

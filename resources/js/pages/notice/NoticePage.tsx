@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
@@ -14,6 +14,9 @@ import { RenderedMessage } from './RenderedMessage';
 import { queries } from '../../api/queries';
 
 type Notice = Schemas['Notice'];
+
+// With it comes what puts conditions together.
+const Switching = lazy(async () => ({ default: (await import('./Switching')).Switching }));
 
 /** One notice: what it must say, what the source says, who answers, and how that looks for a record. */
 export function NoticePage() {
@@ -33,6 +36,7 @@ function Loaded({ notice }: { notice: Notice }) {
     const [search, set] = useAddressState();
     const record = search.get('record') ?? notice.newest_record;
     const language = search.get('language');
+    const mayPublish = useMayPublish();
     const [form, setForm] = useState<'html' | 'text'>('html');
 
     return (
@@ -55,6 +59,11 @@ function Loaded({ notice }: { notice: Notice }) {
             <div className="grid grid-cols-[270px_1fr] max-lg:grid-cols-1 gap-x-8 border-t border-line pt-4">
                 <aside aria-label="About this notice" className="text-[13px]">
                     <Answer notice={notice} />
+                    {mayPublish && (
+                        <Suspense fallback={<Loading />}>
+                            <Switching notice={notice} />
+                        </Suspense>
+                    )}
                     <Declared notice={notice} />
                     <History notice={notice} />
                 </aside>
@@ -87,7 +96,7 @@ function Loaded({ notice }: { notice: Notice }) {
                                 </div>
                             </div>
                             <div className="grid grid-cols-2 max-xl:grid-cols-1 gap-5 items-start">
-                                <RenderedMessage notice={notice.key} words="built_in" record={record} language={language} form={form} title="Built-in" note="the source’s own words" />
+                                {notice.built_in_languages.length > 0 && <RenderedMessage notice={notice.key} words="built_in" record={record} language={language} form={form} title="Built-in" note="the source’s own words" />}
                                 {notice.template ? (
                                     <RenderedMessage
                                         notice={notice.key}
@@ -99,7 +108,7 @@ function Loaded({ notice }: { notice: Notice }) {
                                         note={`version ${notice.template.version}, answers now`}
                                     />
                                 ) : (
-                                    <p className="border border-dashed border-line rounded-box p-5 text-muted">No template answers: the built-in goes out as it stands.</p>
+                                    <p className="border border-dashed border-line rounded-box p-5 text-muted">{notice.state === 'unwritten' ? 'Nothing is written for it yet. Begin a template and publish it: until then it sends nothing.' : 'No template answers: the built-in goes out as it stands.'}</p>
                                 )}
                             </div>
                         </>
@@ -128,7 +137,7 @@ function Answer({ notice }: { notice: Notice }) {
     return (
         <section aria-labelledby="answer" className="mb-5">
             <h2 id="answer" className="mb-1.5">
-                {notice.template ? 'Replaced' : 'Built-in'}
+                {notice.template ? (notice.own ? 'Written' : 'Replaced') : notice.state === 'unwritten' ? 'Not written yet' : 'Built-in'}
             </h2>
             {notice.carrier === 'source' && <p className="text-warning mb-2">The source still sends this itself. Nothing goes out from here until its manifest says otherwise.</p>}
             {notice.claims.length === 0 && <p className="text-muted">No template has been written for it yet.</p>}
@@ -154,7 +163,7 @@ function Answer({ notice }: { notice: Notice }) {
                 ))}
             </ul>
             {mayWrite && <BeginTemplate notice={notice.key} name={notice.name} />}
-            {mayPublish && notice.template && (
+            {mayPublish && notice.template && !notice.own && (
                 <button type="button" className="btn btn-sm mt-1" disabled={change.isPending} onClick={() => change.mutate(null)}>
                     Back to built-in
                 </button>
@@ -169,7 +178,7 @@ function Declared({ notice }: { notice: Notice }) {
     return (
         <section aria-labelledby="declared" className="mb-5">
             <h2 id="declared" className="mb-1.5">
-                As declared
+                {notice.own ? 'As made here' : 'As declared'}
             </h2>
             <dl className="grid gap-y-2">
                 <div>
@@ -210,7 +219,7 @@ function Declared({ notice }: { notice: Notice }) {
                 </div>
                 <div>
                     <dt>Built-in words</dt>
-                    <dd>{notice.built_in_languages.map((language) => language.name).join(', ')}</dd>
+                    <dd>{notice.built_in_languages.length === 0 ? 'none' : notice.built_in_languages.map((language) => language.name).join(', ')}</dd>
                 </div>
                 <div>
                     <dt>Last 30 days</dt>

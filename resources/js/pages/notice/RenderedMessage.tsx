@@ -9,14 +9,16 @@ interface Props {
     words: 'built_in' | 'answer';
     record: string;
     language: string | null;
+    /** Parameters as JSON, where it is shown as it would be sent by hand. */
+    given?: string;
     form: 'html' | 'text';
     title: string;
     note: string;
 }
 
 /** A notice's message for one record: the outside, then the true HTML or the plain text. */
-export function RenderedMessage({ notice, words, record, language, form, title, note }: Props) {
-    const rendering = useQuery(queries.rendering(notice, { record, words, ...(language ? { language } : {}) }));
+export function RenderedMessage({ notice, words, record, language, given, form, title, note }: Props) {
+    const rendering = useQuery(queries.rendering(notice, { record, words, ...(language ? { language } : {}), ...(given === undefined ? {} : { given }) }));
     if (rendering.isPending) {
         return <Loading />;
     }

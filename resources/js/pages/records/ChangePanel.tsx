@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Address } from '../../parts/Address';
+import { shownBriefly } from '../../parts/day';
 import { Problem } from '../../parts/Message';
 import { queries } from '../../api/queries';
 
@@ -63,6 +64,7 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
                 {changed && foreseen.isPending && <p className="text-muted text-[13px]">Looking what that sets off…</p>}
                 {foreseen.error && <Problem error={foreseen.error} />}
                 {changed && foreseen.data && <Consequences consequences={foreseen.data.consequences} />}
+                {changed && foreseen.data && <Coming coming={foreseen.data.coming} />}
             </div>
             {save.error && <Problem error={save.error} />}
             {changed && (
@@ -76,6 +78,26 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
                 </div>
             )}
         </section>
+    );
+}
+
+/** What goes by the record's dates, where the change makes that another. */
+function Coming({ coming }: { coming: Schemas['Consequences']['coming'] }) {
+    return (
+        coming.length > 0 && (
+            <>
+                <p className="text-[13px] text-muted mb-1">By its dates:</p>
+                <ul className="text-[13px]">
+                    {coming.map((one) => (
+                        <li key={one.name} className="border-l-3 border-line pl-2.5 mb-2">
+                            <b className="font-semibold">{one.name}</b>{' '}
+                            {one.after === null ? `of ${shownBriefly(one.before ?? '')} does not come any more` : one.before === null ? `comes ${shownBriefly(one.after)}` : `comes ${shownBriefly(one.after)} instead of ${shownBriefly(one.before)}`}
+                            {one.why && <span className="block text-muted">because {one.why}</span>}
+                        </li>
+                    ))}
+                </ul>
+            </>
+        )
     );
 }
 
@@ -101,7 +123,7 @@ function Consequences({ consequences }: { consequences: Schemas['Consequences'][
                             )}
                         </span>
                         <span className="block text-muted">
-                            because {one.reason}; {one.answered_by ?? 'built-in words'}, {one.language}
+                            because {one.reason}; {one.language === null ? 'nothing is written for it yet: it is skipped' : `${one.answered_by ?? 'built-in words'}, ${one.language}`}
                         </span>
                     </li>
                 ))}

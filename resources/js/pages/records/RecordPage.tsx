@@ -3,13 +3,16 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
+import { shownBriefly } from '../../parts/day';
+import { DueDialog, type DueDeed } from '../../parts/DueDialog';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { useMayPublish } from '../../parts/useSession';
 import { ChangePanel } from './ChangePanel';
+import { SendMessage } from './SendMessage';
 import { queries } from '../../api/queries';
 
-type Record = Schemas['Record'];
+type RecordData = Schemas['Record'];
 
 /** One record: its data sheet, what may be changed, and what was sent about it. */
 export function RecordPage() {
@@ -17,6 +20,7 @@ export function RecordPage() {
     const path = { type: params['type'] ?? '', key: params['*'] ?? '' };
     const record = useQuery({ ...queries.record(path), refetchInterval: 5_000 });
     const mayPublish = useMayPublish();
+    const [sending, setSending] = useState(false);
     if (record.isPending) {
         return <Loading />;
     }
@@ -38,21 +42,70 @@ export function RecordPage() {
                 <DataSheet record={data} />
                 <div>
                     {mayPublish && data.changeable.length > 0 && <ChangePanel key={data.key} record={data} />}
+                    {data.coming.length > 0 && <Coming dues={data.coming} mayPublish={mayPublish} />}
                     <section aria-labelledby="sent">
-                        <h2 id="sent" className="mb-1.5">
-                            Sent about it
-                        </h2>
+                        <div className="flex items-center mb-1.5">
+                            <h2 id="sent">Sent about it</h2>
+                            {mayPublish && (
+                                <button type="button" className="btn btn-sm ml-auto" onClick={() => setSending(true)}>
+                                    Send a message …
+                                </button>
+                            )}
+                        </div>
                         {data.dispatches.length === 0 ? <p className="text-muted">Nothing yet.</p> : <DispatchTable dispatches={data.dispatches} brief />}
                     </section>
                 </div>
             </div>
+            {sending && <SendMessage path={path} close={() => setSending(false)} />}
         </Page>
     );
 }
 
-function DataSheet({ record }: { record: Record }) {
+const FATES: Partial<Record<Schemas['DueLine']['state'], string>> = { waiting: 'to come', working: 'on its way', taken_out: 'taken out', withdrawn: 'does not come', dropped: 'did not come' };
+
+/** What goes by this record's dates: what is to come, and why what is not. */
+function Coming({ dues, mayPublish }: { dues: Schemas['DueLine'][]; mayPublish: boolean }) {
+    const [deed, setDeed] = useState<{ due: Schemas['DueLine']; deed: DueDeed } | null>(null);
+
+    return (
+        <section aria-labelledby="coming" className="mb-7">
+            <h2 id="coming" className="mb-1.5">
+                By its dates
+            </h2>
+            <ul className="text-[13px] border-t border-line">
+                {dues.map((due) => (
+                    <li key={due.id} className="flex gap-3 items-baseline py-1.5 border-b border-line/70">
+                        <span className={`whitespace-nowrap w-34 shrink-0 ${due.state === 'waiting' ? '' : 'text-muted line-through'}`}>{shownBriefly(due.there ?? `${due.day} ${due.time}`)}</span>
+                        <span className="flex-1 min-w-0">
+                            <Link to={`/notices/${due.notice}?record=${encodeURIComponent(due.record)}`} className="font-semibold hover:underline">
+                                {due.notice_name}
+                            </Link>{' '}
+                            <span className="text-muted">
+                                {FATES[due.state]}
+                                {due.state_reason && `: ${due.state_reason}`}
+                            </span>
+                            {due.state === 'waiting' && <span className="block text-muted break-words">{due.reason}</span>}
+                        </span>
+                        {mayPublish && (due.state === 'waiting' || due.state === 'taken_out') && (
+                            <span className="flex gap-1">
+                                {(due.state === 'waiting' ? ([['send_now', 'Send now'], ['put_off', 'Put off'], ['take_out', 'Take out']] as const) : ([['put_back', 'Put back']] as const)).map(([what, words]) => (
+                                    <button key={what} type="button" className="btn btn-xs btn-ghost" aria-label={`${words}: ${due.notice_name}`} onClick={() => setDeed({ due, deed: what })}>
+                                        {words}
+                                    </button>
+                                ))}
+                            </span>
+                        )}
+                    </li>
+                ))}
+            </ul>
+            {deed && <DueDialog due={deed.due} deed={deed.deed} close={() => setDeed(null)} />}
+        </section>
+    );
+}
+
+function DataSheet({ record }: { record: RecordData }) {
     const [search, setSearch] = useState('');
-    const fits = (line: Record['lines'][number]) => !line.group && [line.label, line.path, line.value ?? ''].some((text) => text.toLowerCase().includes(search.toLowerCase()));
+    const fits = (line: RecordData['lines'][number]) => !line.group && [line.label, line.path, line.value ?? ''].some((text) => text.toLowerCase().includes(search.toLowerCase()));
     const lines = search ? record.lines.filter(fits) : record.lines;
 
     return (

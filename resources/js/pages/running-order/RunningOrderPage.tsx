@@ -1,10 +1,12 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import type { CSSProperties } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { type Schemas } from '../../api/client';
+import { toast } from 'sonner';
+import { api, got, type Schemas } from '../../api/client';
 import { Letters } from '../../parts/Letters';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
+import { useMayPublish } from '../../parts/useSession';
 import { queries } from '../../api/queries';
 
 type Line = Schemas['NoticeLine'];
@@ -23,13 +25,19 @@ const filtersOf = (audiences: { key: string; name: string }[]): Filter[] => [
 export function RunningOrderPage() {
     const order = useQuery({ ...queries.runningOrder(), refetchInterval: 15_000 });
     const [search, setSearch] = useSearchParams();
+    const mayPublish = useMayPublish();
+    const retire = useMutation({
+        mutationFn: ({ key, revision }: { key: string; revision: number }) => got(api.DELETE('/notices/{key}', { params: { path: { key } }, body: { revision } })),
+        onSuccess: () => order.refetch(),
+        onError: (error) => toast.error(error.message),
+    });
     if (order.isPending) {
         return <Loading />;
     }
     if (order.error) {
         return <Problem error={order.error} />;
     }
-    const { source, strands } = order.data;
+    const { source, strands, unfit } = order.data;
     const filters = filtersOf(source.audiences);
     const all = strands.flatMap((strand) => strand.notices);
     const filter = filters.find((one) => one.key === search.get('show')) ?? filters[0];
@@ -68,6 +76,11 @@ export function RunningOrderPage() {
                             <Link to={`/records/${strand.record_type}`} className="text-muted text-[12.5px] hover:underline">
                                 {strand.records} {strand.records_label}
                             </Link>
+                            {mayPublish && (
+                                <Link to={`/notices/new?about=${strand.record_type}&strand=${strand.key}`} className="text-muted text-[12.5px] hover:underline" aria-label={`Add a notice to ${strand.name}`}>
+                                    Add a notice
+                                </Link>
+                            )}
                         </header>
                         <ol>
                             {lines.map(({ line, number }) => (
@@ -77,6 +90,28 @@ export function RunningOrderPage() {
                     </section>
                 );
             })}
+            {unfit.length > 0 && (
+                <section aria-labelledby="unfit" className="mb-6">
+                    <h2 id="unfit" className="mb-1">
+                        Does not fit any more
+                    </h2>
+                    <p className="text-muted text-[13px] mb-1">Made here, and set aside since the source no longer declares what they name. They come back when it does.</p>
+                    <ul className="text-[13px]">
+                        {unfit.map(({ key, name, why, revision }) => (
+                            <li key={key} className="py-1 border-b border-line/60 flex gap-3 items-baseline">
+                                <span className="flex-1">
+                                    <b className="font-semibold">{name}</b> <span className="text-warning">{why}</span>
+                                </span>
+                                {mayPublish && (
+                                    <button type="button" className="btn btn-xs" aria-label={`Retire ${name}`} disabled={retire.isPending} onClick={() => retire.mutate({ key, revision })}>
+                                        Retire
+                                    </button>
+                                )}
+                            </li>
+                        ))}
+                    </ul>
+                </section>
+            )}
         </Page>
     );
 }
@@ -96,34 +131,48 @@ function NoticeRow({ line, number }: { line: Line; number: number }) {
                     {line.name}
                 </Link>
                 <span className="text-muted text-[12.5px] ml-2">{line.audience_label}</span>
+                {line.own && <span className="text-accent text-[12px] ml-2">own</span>}
+                {line.only_if && <span className="block text-muted text-[12.5px]">only if {line.only_if} (said here)</span>}
             </span>
             <span className={`text-[13px] truncate max-md:row-start-1 max-md:col-start-3 max-md:text-right ${replaced ? 'text-primary font-semibold' : ''}`} title={line.template ? `${line.template.name}, version ${line.template.version}` : undefined}>
-                {replaced ? 'Replaced' : 'Built-in'}
+                {replaced ? (line.own ? 'Written' : 'Replaced') : line.state === 'unwritten' ? 'Not written' : 'Built-in'}
                 {line.template && <span className="font-normal text-muted ml-1.5 text-[12.5px] max-md:hidden">{line.template.name}</span>}
             </span>
             <span className="relative max-md:row-start-3 max-md:col-start-2">
                 <Letters languages={line.languages} />
             </span>
             <span className="text-muted text-[13px] whitespace-nowrap max-md:row-start-3 max-md:col-start-3 max-md:text-right">
-                <Sent counts={line.dispatches} />
+                <Sent counts={line.dispatches} coming={line.coming} notice={line.key} />
             </span>
-            <span className="text-warning text-[12.5px] max-md:col-start-2 max-md:col-span-2">{line.trouble.join(', ')}</span>
+            <span className="text-warning text-[12.5px] max-md:col-start-2 max-md:col-span-2">
+                {!line.on && <span className="text-muted">switched off</span>}
+                {!line.on && line.trouble.length > 0 && ', '}
+                {line.trouble.join(', ')}
+            </span>
         </li>
     );
 }
 
-function Sent({ counts }: { counts: Record<string, number> }) {
+function Sent({ counts, coming, notice }: { counts: Record<string, number>; coming: number | null; notice: string }) {
     const sent = counts['sent'] ?? 0;
     const skipped = counts['skipped'] ?? 0;
     const waiting = (counts['queued'] ?? 0) + (counts['sending'] ?? 0);
     const rest = [skipped > 0 ? `${skipped} skipped` : '', waiting > 0 ? `${waiting} queued` : ''].filter(Boolean);
-    if (sent === 0 && rest.length === 0) {
-        return <>none</>;
-    }
 
     return (
         <>
-            <b className="font-semibold text-base-content">{sent}</b> sent{rest.length > 0 && `, ${rest.join(', ')}`}
+            {sent === 0 && rest.length === 0 ? (
+                'none'
+            ) : (
+                <>
+                    <b className="font-semibold text-base-content">{sent}</b> sent{rest.length > 0 && `, ${rest.join(', ')}`}
+                </>
+            )}
+            {coming !== null && (
+                <Link to={`/coming?notice=${notice}`} className="relative z-10 block link-quiet text-[12.5px] justify-self-start">
+                    {coming} in 7 days
+                </Link>
+            )}
         </>
     );
 }

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Notices;
+
+use App\Models\Event;
+use App\Models\Record;
+use App\Models\RecordRevision;
+use App\Models\Source;
+use App\Timing\Clock;
+use App\Timing\PlanDues;
+use Herald\Notice\Notice as Declared;
+use Herald\Notice\Occurrence;
+use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Timing\DueTime;
+
+/** How many messages a notice would have been, from what happened and from the dates of records; looked at before it is switched on. */
+final class Foresight
+{
+    /** So many of the newest are looked at, of what happened and of records. */
+    private const MOST = 5_000;
+
+    /** @var array<int, array{messages: int, addresses: array<string, true>}> by the days that are looked back */
+    private array $back = [30 => ['messages' => 0, 'addresses' => []], 90 => ['messages' => 0, 'addresses' => []]];
+
+    private int $coming = 0;
+
+    private int $without = 0;
+
+    private int $lookedAt = 0;
+
+    private function __construct(private readonly Source $source, private readonly Declared $notice, private readonly RecordType $type)
+    {
+    }
+
+    /**
+     * @return array{last_30: array{messages: int, people: int}, last_90: array{messages: int, people: int}, without_address: int, looked_at: int, coming: int|null} `looked_at`: of how many records or events; `coming`: of one that goes by a date, for how many records it is still to come
+     */
+    public static function of(Source $source, Declared $notice): array
+    {
+        $foresight = new self($source, $notice, $source->manifest()->recordTypes[$notice->recordType]);
+        $notice->cue->time === null ? $foresight->happened() : $foresight->dated();
+        $told = static fn (int $days): array => ['messages' => $foresight->back[$days]['messages'], 'people' => count($foresight->back[$days]['addresses'])];
+
+        return ['last_30' => $told(30), 'last_90' => $told(90), 'without_address' => $foresight->without, 'looked_at' => $foresight->lookedAt, 'coming' => $notice->cue->time === null ? null : $foresight->coming];
+    }
+
+    /** Events once more, with the record as it was before and after each. */
+    private function happened(): void
+    {
+        $since = now()->subDays(90);
+        $events = Event::query()->where('source_id', $this->source->id)->where('created_at', '>=', $since)->whereNull('fault')
+            ->whereIn('name', array_keys(array_filter($this->source->manifest()->events, fn ($event): bool => $event->recordType === $this->type->key)))->latest('id')->limit(self::MOST)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
+        foreach ($events->chunk(500) as $chunk) {
+            $revisions = RecordRevision::query()->whereIn('record_id', $chunk->pluck('record_id')->unique())->get()->groupBy('record_id')->map->keyBy('revision');
+            foreach ($chunk as $event) {
+                $of = $revisions->get($event->record_id);
+                $after = $this->read($of?->get($event->record_revision)?->data);
+                if ($after === null) {
+                    continue;
+                }
+                $this->lookedAt++;
+                if ($this->notice->judge(new Occurrence($event->name, $this->type->key, $this->read($of?->get($event->record_revision - 1)?->data), $after))->holds) {
+                    $this->count($after, (float) $event->created_at->diffInDays(now()));
+                }
+            }
+        }
+    }
+
+    /** The dates of records, as they are today. */
+    private function dated(): void
+    {
+        $now = Clock::now();
+        foreach ($this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit(self::MOST)->get() as $record) {
+            $data = $this->read($record->data);
+            $due = fn (int $number): ?DueTime => $data === null ? null : $this->notice->cue->time?->due([$this->type->key => $data], $this->source->manifest()->source->zone, $number);
+            if ($data === null || $due(0) === null) {
+                continue;
+            }
+            $this->lookedAt++;
+            // Whether the condition held then nobody knows: it is what the record says today.
+            if (! PlanDues::judge($this->notice, PlanDues::data($record, $this->type, $this->source), false)->holds) {
+                continue;
+            }
+            for ($number = 0; ($one = $due($number)) !== null && $one->at <= $now; $number++) {
+                $this->count($data, (float) $now->diffInDays($one->at, true));
+            }
+            $this->coming += $one === null ? 0 : 1;
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     */
+    private function count(array $data, float $daysAgo): void
+    {
+        $address = $this->notice->recipient->resolve([$this->type->key => $data])->address;
+        foreach (array_keys($this->back) as $days) {
+            if ($daysAgo <= $days) {
+                if ($address === null) {
+                    $this->without += $days === 90 ? 1 : 0;
+
+                    continue;
+                }
+                $this->back[$days]['messages']++;
+                $this->back[$days]['addresses'][mb_strtolower($address)] = true;
+            }
+        }
+    }
+
+    /**
+     * @param  array<array-key, mixed>|null  $data
+     * @return array<string, mixed>|null null where there are none, or they do not fit any more
+     */
+    private function read(?array $data): ?array
+    {
+        try {
+            return $data === null ? null : RecordReader::read($this->type, $data, 'record');
+        } catch (\Herald\Document\InvalidDocument) {
+            return null;
+        }
+    }
+}
