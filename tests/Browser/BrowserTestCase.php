@@ -270,6 +270,7 @@ abstract class BrowserTestCase extends TestCase
 
     /**
      * Takes steps of that name back until something is so: how many they are is a matter of how fast they were made.
+     * What is read must be the document's own: findings come in later, and may be of a step before.
      *
      * @param  \Closure(): bool  $isSo
      */
