@@ -26,7 +26,7 @@ return Application::configure(basePath: dirname(__DIR__))
             }
             Route::middleware('api')->prefix('api/v1')->group(__DIR__.'/../routes/api.php');
             Route::middleware('web')->prefix('api/app')->group(__DIR__.'/../routes/app.php');
-            Route::group([], __DIR__.'/../routes/pictures.php');
+            Route::group([], __DIR__.'/../routes/public.php');
             Route::middleware('web')->group(__DIR__.'/../routes/web.php');
         },
     )

@@ -21,4 +21,4 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('stage/{source}')->gr
 });
 
 // Everything else is the front end's.
-Route::get('/{any?}', static fn (Request $request) => view('app', ['ahead' => Ahead::of($request)]))->where('any', '^(?!api/|stage/|pictures/|maps/).*$');
+Route::get('/{any?}', static fn (Request $request) => view('app', ['ahead' => Ahead::of($request)]))->where('any', '^(?!api/|stage/|pictures/|maps/|answer/).*$');

@@ -9,6 +9,7 @@ use App\Models\Due;
 use App\Models\Record;
 use App\Models\RecordRevision;
 use App\Models\Source as SourceModel;
+use App\Responses\AnswerLinks;
 use App\Timing\Clock;
 use Herald\Document\InvalidDocument;
 use Herald\Manuscript\Selection;
@@ -18,6 +19,7 @@ use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
+use Herald\Render\AskedQuestion;
 use Herald\Render\CompiledMessage;
 use Herald\Render\MessageData;
 use Herald\Value\Type;
@@ -29,8 +31,9 @@ final readonly class Matter
      * @param  array<string, mixed>  $record  normalised
      * @param  array<string, mixed>  $given  normalised
      * @param  array<string, HandedOver>  $slots  by key
+     * @param  array<string, array{value: string, at: string}>  $responses  what was answered about the record until now
      */
-    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots)
+    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots, private array $responses)
     {
     }
 
@@ -46,7 +49,7 @@ final readonly class Matter
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? $due->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        return self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice));
+        return self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? []);
     }
 
     /**
@@ -58,7 +61,7 @@ final readonly class Matter
      */
     public static function byHand(Declared $notice, RecordType $type, Record $record, array $given): self
     {
-        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), RecordReader::given($notice->given, $given, 'given'), []);
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), RecordReader::given($notice->given, $given, 'given'), [], $record->responses ?? []);
     }
 
     /**
@@ -74,17 +77,18 @@ final readonly class Matter
         $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
         $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
 
-        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice));
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice), $record->responses ?? []);
     }
 
     /**
      * All that a message may name, by root.
      *
      * @param  string|null  $id  of the dispatch; null for what is only shown
+     * @param  (\Closure(AskedQuestion, string): string)|null  $answering  where its questions are answered, see {@see AnswerLinks}
      */
-    public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null): MessageData
+    public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null, ?\Closure $answering = null): MessageData
     {
-        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots));
+        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots), responses: $this->responses, answering: $answering);
         $asked = $message?->asked() ?? [];
         if ($message === null || $asked === []) {
             return $messageData;
@@ -98,10 +102,11 @@ final readonly class Matter
      * @param  array<string, mixed>  $record
      * @param  array<string, mixed>  $given
      * @param  array<string, HandedOver>  $slots
+     * @param  array<string, array{value: string, at: string}>  $responses
      */
-    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots): self
+    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots, array $responses): self
     {
-        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), Clock::now()->toDateTimeImmutable(), $slots);
+        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), Clock::now()->toDateTimeImmutable(), $slots, $responses);
     }
 
     private static function example(Field $field): mixed

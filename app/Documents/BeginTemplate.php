@@ -7,6 +7,7 @@ namespace App\Documents;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\User;
+use App\Responses\Questions;
 use Herald\Document\Extent;
 use Herald\Document\Json;
 use Herald\Document\Limits;
@@ -64,6 +65,7 @@ final readonly class BeginTemplate
 
         return DB::transaction(static function () use ($source, $key, $name, $type, $document, $person): Template {
             $passage = $source->passages()->create(['key' => $key, 'name' => $name, 'record_type' => $type, 'folder' => '', 'is_passage' => true]);
+            (new Questions($source, $type))->takeUp($document->data);
             $passage->draft()->create(['document' => Json::ofArray(NormalForm::of($document->data), $key)->text(), 'revision' => 1, 'user_id' => $person?->id]);
 
             return $passage;
@@ -101,6 +103,7 @@ final readonly class BeginTemplate
                 'is_passage' => isset($document->data['passage']), 'key' => $key, 'name' => $name, 'record_type' => $type, 'notice' => $this->notice === null ? $this->copied?->template->notice : $this->notice->key,
                 'folder' => $folder ?? $this->copied?->template->folder ?? ($this->notice === null ? '' : $manifest->strands[$this->notice->strand]->name),
             ]);
+            (new Questions($this->source, $type))->takeUp($document->data);
             $template->draft()->create(['document' => $document->text(), 'revision' => 1, 'user_id' => $person?->id, 'begun_from' => $begunFrom]);
 
             return $template;

@@ -27,6 +27,12 @@ final readonly class DraftRendering
         return $this->renderer->part($this->message, $part, $this->messageData);
     }
 
+    /** Words that the message keeps beside its parts, see {@see Renderer::words}. */
+    public function words(string $source): string
+    {
+        return $this->renderer->words($this->message, $source, $this->messageData);
+    }
+
     public function filled(): FilledMessage
     {
         return $this->renderer->fill($this->message, $this->messageData);

@@ -9,6 +9,7 @@ use App\Models\Brand;
 use App\Models\Draft;
 use App\Models\Template;
 use App\Models\User;
+use App\Responses\Questions;
 use Herald\Document\Json;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
@@ -36,6 +37,9 @@ final class Drafts
             }
             $owner->draft()->updateOrCreate([], ['document' => $document->text(), 'revision' => ($revision ?? 0) + 1, 'user_id' => $user?->id]);
             $owner->touch();
+            if ($owner instanceof Template) {
+                (new Questions($owner->source, $owner->record_type))->takeUp($document->data);
+            }
             Audit::goesOn($user, 'draft', "{$owner->name}, written on", $owner, $owner->source);
         });
     }

@@ -9,6 +9,7 @@ use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
 use App\Models\User;
+use App\Responses\Questions;
 use Herald\Document\Extent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -27,8 +28,11 @@ final class PublishTemplate
     public static function from(Source $source, Json $json, ?User $user = null): TemplateVersion
     {
         Extent::check($json, app(Limits::class));
-        $manifest = $source->manifest();
         $typeKey = Document::recordTypeOf($json);
+        if (isset($source->manifest()->recordTypes[$typeKey])) {
+            (new Questions($source, $typeKey))->takeUp($json->data);
+        }
+        $manifest = $source->manifest();
         $noticeKey = $json->node()->optionalString('notice');
         $declared = $noticeKey === null ? null : ($manifest->notices[$noticeKey] ?? throw InvalidDocument::because($json->name, 'notice', "\"{$noticeKey}\" is not a notice of {$source->name}"));
         if ($declared !== null && $declared->recordType !== $typeKey) {

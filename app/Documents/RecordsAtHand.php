@@ -10,6 +10,7 @@ use Herald\Cast\CastMember;
 use Herald\Cast\FirstCast;
 use Herald\Record\Fullness;
 use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
@@ -38,7 +39,7 @@ final readonly class RecordsAtHand
         [$members, $unreadable] = Cache::remember($this->state('cast'), self::KEPT, function (): array {
             [$records, $unreadable] = $this->read();
 
-            return [array_map(static fn (CastMember $member): array => [$member->key, $member->name, $member->shows], FirstCast::of($this->type, $records)), $unreadable];
+            return [array_map(static fn (CastMember $member): array => [$member->key, $member->name, $member->shows], FirstCast::of($this->type, array_map(fn (array $data): array => $data[$this->type->key], $records))), $unreadable];
         });
 
         return [array_map(static fn (array $member): CastMember => new CastMember(...$member), $members), $unreadable];
@@ -57,7 +58,7 @@ final readonly class RecordsAtHand
         $key = $this->state('fullness');
         /** @var array<string, array{int, int}> $counted */
         $counted = Cache::get($key, []);
-        $fullness = Fullness::goingOn(fn (): array => array_map(fn (array $record): array => [$this->type->key => $record], array_values($this->read()[0])), $counted);
+        $fullness = Fullness::goingOn(fn (): array => array_values($this->read()[0]), $counted);
         $made = $ask($fullness);
         if (count($fullness->counted()) > count($counted)) {
             Cache::put($key, $fullness->counted(), self::KEPT);
@@ -69,14 +70,14 @@ final readonly class RecordsAtHand
     /**
      * What is stored and cannot be read any more is left out.
      *
-     * @return array{array<string, array<string, mixed>>, list<string>} their data by key, the newest first, and the keys of those left out
+     * @return array{array<string, array<string, array<string, mixed>>>, list<string>} their data by key, each by root, the newest first, and the keys of those left out
      */
     private function read(): array
     {
         [$read, $unreadable] = [[], []];
         foreach ($this->newest()->get() as $record) {
             $data = $record->read($this->type);
-            $data === null ? $unreadable[] = $record->key : $read[$record->key] = $data;
+            $data === null ? $unreadable[] = $record->key : $read[$record->key] = [$this->type->key => $data, Vocabulary::RESPONSE => $this->type->responses($record->responses ?? [])];
         }
 
         return [$read, $unreadable];

@@ -19,6 +19,7 @@ use App\Models\TemplateVersion;
 use App\Models\User;
 use App\Models\Version;
 use App\Models\VersionUse;
+use App\Responses\AnswerLinks;
 use Herald\Brand\Brand;
 use Herald\Cast\CastMember;
 use Herald\Check\Checks;
@@ -106,7 +107,7 @@ final readonly class TemplateDesk extends Desk
         }
         $message = Compiler::compile($reading->manuscript, $this->brand($node->optionalString('brand')), $marks);
 
-        return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message), $matter->recipient, $matter->slots);
+        return new DraftRendering(DraftPieces::renderer(), $message, $matter->messageData($this->manifest->source, $message, answering: AnswerLinks::tried('template', $this->template->key, $record, $this->source->key)), $matter->recipient, $matter->slots);
     }
 
     /**

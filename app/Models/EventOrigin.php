@@ -9,4 +9,6 @@ enum EventOrigin: string
 {
     case Api = 'api';
     case Interface = 'interface';
+    /** Somebody answered what a message asked. */
+    case Answer = 'answer';
 }

@@ -27,6 +27,7 @@ use Illuminate\Support\Facades\DB;
  * @property string $key
  * @property array<string, mixed> $data normalised, see {@see \Herald\Record\RecordReader}; its secrets are sealed
  * @property int $revision goes up at each change
+ * @property array<string, array{value: string, at: string}>|null $responses the latest answers that people gave in messages about it, by the key of the question
  * @property Carbon $updated_at
  * @property-read Source $source
  */
@@ -40,11 +41,11 @@ final class Record extends Model
     /** @var array<string, array{text: string|null, number: float|null}>|null those of its indexed fields, until they are kept */
     private ?array $values = null;
 
-    protected $attributes = ['revision' => 1];
+    protected $attributes = ['revision' => 1, 'responses' => null];
 
     protected function casts(): array
     {
-        return ['data' => 'array'];
+        return ['data' => 'array', 'responses' => 'array'];
     }
 
     /** Of which nothing is known but its identity. */
@@ -81,6 +82,13 @@ final class Record extends Model
         } catch (SealBroken) {
             return false;
         }
+    }
+
+    /** Notes down an answer; the latest counts. */
+    public function answered(string $question, string $value, string $at): void
+    {
+        $this->responses = [...$this->responses ?? [], $question => ['value' => $value, 'at' => $at]];
+        $this->save();
     }
 
     /** Seals what has been declared secret since it was stored. */

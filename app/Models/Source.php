@@ -92,7 +92,7 @@ final class Source extends Model
     /** Says that something has changed of what people here have added to the manifest and said of it. */
     public function ownHasChanged(): void
     {
-        $own = [...$this->ownFields()->orderBy('id')->get()->map(static fn (OwnField $one): array => $one->getAttributes())->all(), ...$this->ownNotices()->map(static fn (Notice $one): array => [$one->key, $one->document, $one->enabled, $one->narrowing])->all()];
+        $own = [...$this->ownFields()->orderBy('id')->get()->map(static fn (OwnField $one): array => $one->getAttributes())->all(), ...$this->questions()->orderBy('id')->get()->map(static fn (Question $one): array => [$one->record_type, $one->declaration()])->all(), ...$this->ownNotices()->map(static fn (Notice $one): array => [$one->key, $one->document, $one->enabled, $one->narrowing])->all()];
         $this->update(['own_hash' => $own === [] ? '' : hash('sha256', json_encode($own, JSON_THROW_ON_ERROR))]);
         $this->keepRecordTypes();
     }
@@ -131,7 +131,8 @@ final class Source extends Model
             return Json::ofArray([...$outline->data, 'source' => $source], "manifest of {$this->key}");
         }
         $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());
-        $types = array_map(static fn (Node $type): array => [...$type->data, ...(isset($own[$type->string('key')]) ? ['own' => $own[$type->string('key')]] : [])], array_values($outline->node()->nodes('record_types')));
+        $asked = $this->questions()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $questions): array => $questions->map(static fn (Question $question): array => $question->declaration())->all());
+        $types = array_map(static fn (Node $type): array => [...$type->data, ...array_filter(['own' => $own[$type->string('key')] ?? null, 'asked' => $asked[$type->string('key')] ?? null])], array_values($outline->node()->nodes('record_types')));
 
         $said = $this->ownNotices()->keyBy('key');
         $notices = array_map(static function (Node $notice) use ($said): array {
@@ -156,6 +157,12 @@ final class Source extends Model
     public function pictures(): HasMany
     {
         return $this->hasMany(Picture::class);
+    }
+
+    /** @return HasMany<Question, $this> what templates ask */
+    public function questions(): HasMany
+    {
+        return $this->hasMany(Question::class);
     }
 
     /** @return HasMany<OwnField, $this> */

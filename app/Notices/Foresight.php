@@ -52,7 +52,7 @@ final class Foresight
     {
         $since = now()->subDays(90);
         $events = Event::query()->where('source_id', $this->source->id)->where('created_at', '>=', $since)->whereNull('fault')
-            ->whereIn('name', array_keys(array_filter($this->source->manifest()->events, fn ($event): bool => $event->recordType === $this->type->key)))->latest('id')->limit(self::MOST)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
+            ->whereIn('name', array_keys($this->source->manifest()->eventsOf($this->type)))->latest('id')->limit(self::MOST)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
         foreach ($events->chunk(500) as $chunk) {
             $revisions = RecordRevision::query()->whereIn('record_id', $chunk->pluck('record_id')->unique())->get()->groupBy('record_id')->map->keyBy('revision');
             foreach ($chunk as $event) {

@@ -38,6 +38,7 @@ final class AppServiceProvider extends ServiceProvider
         // A change asks for its stage and its findings, and one can type for a minute.
         RateLimiter::for('stage', static fn (Request $request): Limit => Limit::perMinute(1500)->by((string) $request->user()?->id));
         RateLimiter::for('maps', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
+        RateLimiter::for('answers', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));
         RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
 

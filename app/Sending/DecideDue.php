@@ -15,6 +15,8 @@ use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\RecipientRole;
 use App\Models\Record;
+use App\Responses\AnswerLinks;
+use App\Responses\Asked;
 use App\Secrets\Seal;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
@@ -59,7 +61,8 @@ final readonly class DecideDue
         $matter = Matter::ofDue($due, $declared, $type);
         $decision = ($this->decide)($notice, $matter);
         $dispatch = self::of($due, $notice);
-        $messageData = $matter->messageData($manifest->source, $decision->edition->message(), $dispatch->id);
+        $message = $decision->edition->message();
+        $messageData = $matter->messageData($manifest->source, $message, $dispatch->id, AnswerLinks::of($dispatch->id));
         $roots = $declared->vocabulary->roots();
         $kept = Seal::close($roots, $messageData->data);
         $recipient = $matter->recipient;
@@ -77,7 +80,7 @@ final readonly class DecideDue
         ]);
         $composed = $inHand && ! $skipped ? $this->composed($dispatch, $recipient, $decision->language) : null;
 
-        return DB::transaction(static function () use ($due, $declared, $type, $dispatch, $composed, $recipient, $state, $where): ?Dispatch {
+        return DB::transaction(static function () use ($due, $declared, $type, $dispatch, $message, $composed, $recipient, $state, $where): ?Dispatch {
             if ($due->anchor !== null && self::hasChanged($due)) {
                 return null;
             }
@@ -88,6 +91,9 @@ final readonly class DecideDue
             $dispatch->setRelation('to', $dispatch->to()->create([...Compose::recipient($dispatch, RecipientRole::To, $recipient->address, $recipient->name, $where), ...$state]));
             if ($composed !== null) {
                 Compose::keep($dispatch, $composed);
+            }
+            if ($message->questions !== [] && $recipient->address !== null) {
+                Asked::note($dispatch, $type, $message);
             }
             if ($due->anchor !== null) {
                 // What comes again comes next.

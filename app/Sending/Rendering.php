@@ -8,6 +8,7 @@ use App\Deciding\Answer;
 use App\Deciding\Matter;
 use App\Models\Notice;
 use App\Models\Record;
+use App\Responses\AnswerLinks;
 use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
 use Herald\Render\Renderer;
@@ -37,6 +38,6 @@ final readonly class Rendering
         $answer = $builtIn ? Answer::builtIn($notice, $wanted) : Answer::to($notice, $wanted);
         $message = $answer->edition()->message();
 
-        return [$answer, $matter->recipient, $this->renderer->fill($message, $matter->messageData($manifest->source, $message))];
+        return [$answer, $matter->recipient, $this->renderer->fill($message, $matter->messageData($manifest->source, $message, answering: AnswerLinks::tried('notice', $notice->key, $record, $notice->source->key)))];
     }
 }

@@ -13,6 +13,8 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\User;
+use App\Responses\Answered;
+use App\Responses\TakeAnswer;
 use App\Secrets\Seal;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
@@ -24,6 +26,7 @@ use Herald\Notice\Consequence;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\Occurrence;
 use Herald\Record\RecordType;
+use Herald\Value\Moment;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 
@@ -36,6 +39,7 @@ final readonly class TakeEvent
     /**
      * @param  array<array-key, mixed>  $given  parameters that came with the event, as they came
      * @param  array<array-key, mixed>  $slots  what add-ons handed in, as it came, by the key of the slot
+     * @param  Answered|null  $answer  that it is, where somebody answered
      */
     public function __construct(
         private Source $source,
@@ -47,6 +51,7 @@ final readonly class TakeEvent
         private ?User $user = null,
         private string $bodyHash = '',
         private array $slots = [],
+        private ?Answered $answer = null,
     ) {
     }
 
@@ -100,6 +105,9 @@ final readonly class TakeEvent
         $verdicts = array_map(static fn (Declared $notice): Verdict => $notice->judge($occurrence), $this->speaking());
         $record ??= new Record(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key]);
         $record->take($this->type, $after);
+        if ($this->answer !== null) {
+            TakeAnswer::keep($this->answer, $record);
+        }
         (new PlanDues($this->source))->about($record, $this->type);
 
         return $this->write($record, $verdicts);
@@ -162,7 +170,7 @@ final readonly class TakeEvent
         $ours = array_filter($verdicts, static fn (Verdict $verdict, string $key): bool => $verdict->holds && $notices[$key]->carrier === Carrier::Herald, ARRAY_FILTER_USE_BOTH);
         foreach (Notice::query()->where('source_id', $this->source->id)->whereIn('key', array_keys($ours))->orderBy('position')->get() as $notice) {
             $due = Due::query()->create([
-                'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id, 'occasion' => "event:{$this->eventId}",
+                'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id, 'occasion' => $this->answer?->occasion() ?? "event:{$this->eventId}",
                 'record_revision' => $record->revision, 'due_at' => Clock::now(), 'try_at' => now(), 'state' => DueState::Waiting, 'reason' => $ours[$notice->key]->reason,
             ]);
             WorkDue::dispatch($due->id);
@@ -176,6 +184,12 @@ final readonly class TakeEvent
      */
     private function occurrence(?Record $record, array $after): Occurrence
     {
-        return new Occurrence($this->name, $this->type->key, $record?->data, $after);
+        if ($this->type->questions === []) {
+            return new Occurrence($this->name, $this->type->key, $record?->data, $after);
+        }
+        $answers = $record->responses ?? [];
+        $then = $this->answer === null ? $answers : [...$answers, $this->answer->key => ['value' => $this->answer->value, 'at' => Moment::text(Clock::now()->toDateTimeImmutable())]];
+
+        return new Occurrence($this->name, $this->type->key, $record?->data, $after, $this->type->responses($answers), $this->type->responses($then), ($this->answer->turn ?? 0) > 0);
     }
 }

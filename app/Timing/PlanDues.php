@@ -13,6 +13,7 @@ use Herald\Condition\Verdict;
 use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
 use Herald\Timing\DueTime;
 use Herald\Timing\InTime;
 use Herald\Value\Moment;
@@ -229,6 +230,6 @@ final class PlanDues
         $now = Moment::text(Clock::now()->toDateTimeImmutable());
         $zone = $source->manifest()->source->zone;
 
-        return [$type->key => $type->computed($record->read($type) ?? [], $now, $zone), 'now' => $now, 'source' => ['zone' => $zone]];
+        return [$type->key => $type->computed($record->read($type) ?? [], $now, $zone), 'now' => $now, 'source' => ['zone' => $zone], ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($record->responses ?? [])])];
     }
 }

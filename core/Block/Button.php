@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Herald\Manuscript\Align;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
@@ -65,12 +66,22 @@ final readonly class Button implements Leading
 
     public function html(HtmlWriter $writer): void
     {
+        self::draw($writer, $this->common->align, $this->label, $this->link, true);
+    }
+
+    /**
+     * A button where the writer is.
+     *
+     * @param  bool  $always  see {@see HtmlWriter::link}
+     */
+    public static function draw(HtmlWriter $writer, Align $align, Inline $label, Link $link, bool $always): void
+    {
         $style = $writer->styling->font(Token::Font, $writer->styling->tokens->figure(Token::Size), ColourRole::ButtonText, 1.25) + [
             'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => Token::Corner,
         ];
-        $writer->markup('<table role="presentation"'.$writer->standing($this->common->align).' cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
+        $writer->markup('<table role="presentation"'.$writer->standing($align).' cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
             .$writer->styling->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => '13px 24px'], Element::ButtonBox).'>');
-        $writer->link($this->link, $style, fn () => $writer->inline($this->label), always: true, part: Element::Button);
+        $writer->link($link, $style, static fn () => $writer->inline($label), $always, part: Element::Button);
         $writer->markup('</td></tr></table>');
     }
 

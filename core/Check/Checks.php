@@ -15,6 +15,7 @@ final class Checks
         UnusableAddress::class,
         SecretOutside::class,
         RequiredParts::class,
+        AskedOnce::class,
         SlotLacking::class,
         LeftOut::class,
         LeadsNowhere::class,

@@ -13,6 +13,10 @@ final class NothingSaid implements Check
         'text.text' => [Weight::Advisory, 'This text is empty.'],
         'points.text' => [Weight::Advisory, 'This point is empty.'],
         'button.label' => [Weight::Grave, 'The button says nothing.'],
+        'confirm.label' => [Weight::Grave, 'The button says nothing.'],
+        'acknowledge.label' => [Weight::Grave, 'The button says nothing.'],
+        'rate.label' => [Weight::Grave, 'This mark says nothing.'],
+        'choose.label' => [Weight::Grave, 'This answer says nothing.'],
     ];
 
     public function examine(Examination $template): iterable

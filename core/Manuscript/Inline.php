@@ -24,6 +24,20 @@ final readonly class Inline
         return $this->runs === [];
     }
 
+    /** All that it says, where that does not depend on data; null where it does. */
+    public function fixedWords(): ?string
+    {
+        $words = '';
+        foreach ($this->runs as $run) {
+            if ($run->content instanceof Variable) {
+                return null;
+            }
+            $words .= $run->content ?? ' ';
+        }
+
+        return $words;
+    }
+
     /** Whether it says an amount or a count, with a few words beside it at most: "3", "KWD 139.500", "2 of 4". */
     public function isNumeric(): bool
     {

@@ -18,6 +18,7 @@ final readonly class Cue
      * @param  FieldChange|null  $changes  a field that must have become another
      * @param  Condition|null  $becomes  must hold now and not have held before
      * @param  InTime|null  $time  when it goes by a date; nothing that happens sets it off then
+     * @param  bool  $again  of an answer: whether one that is changed sets it off as well
      * @param  string|null  $wording  the source's own words for the cue
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class Cue
         private ?FieldChange $changes,
         private ?Condition $becomes,
         public ?InTime $time,
+        private bool $again,
         private ?string $wording,
     ) {
     }
@@ -44,13 +46,13 @@ final readonly class Cue
             $this->becomes === null ? null : lcfirst(str_replace(' is ', ' becomes ', $this->becomes->sentence())),
         ]);
 
-        return $this->wording ?? trim(($this->event === null ? '' : 'on '.$this->eventLabel).' '.($when === [] ? '' : 'when '.implode(' and ', $when)));
+        return $this->wording ?? trim(($this->event === null ? '' : 'on '.$this->eventLabel).($this->again ? ', a changed one too' : '').' '.($when === [] ? '' : 'when '.implode(' and ', $when)));
     }
 
     /** Whether the same event, or the same condition, sets another off. */
     public function sameEventAs(self $other): bool
     {
-        return $this->time === null && $other->time === null && $this->event === $other->event && $this->created === $other->created
+        return $this->time === null && $other->time === null && $this->event === $other->event && $this->again === $other->again && $this->created === $other->created
             && $this->changes?->toArray() == $other->changes?->toArray() && $this->becomes?->toArray() == $other->becomes?->toArray();
     }
 
@@ -72,6 +74,9 @@ final readonly class Cue
         if ($this->event !== null && $this->event !== $occurrence->event) {
             return new Verdict(false, "waits for {$this->event}");
         }
+        if ($occurrence->again && ! $this->again) {
+            return new Verdict(false, 'it was answered before, and a changed answer sets off nothing');
+        }
         if ($this->created && $occurrence->before !== null) {
             return new Verdict(false, 'the record was known before');
         }
@@ -81,11 +86,12 @@ final readonly class Cue
         if ($this->becomes === null) {
             return new Verdict(true, implode(', ', array_filter([$this->eventLabel, $this->created ? 'the record is new' : '', $this->changes?->inWords()])));
         }
-        $now = $this->becomes->judge([$this->recordType => $occurrence->after]);
+        $now = $this->becomes->judge($occurrence->is());
         if (! $now->holds) {
             return new Verdict(false, $now->reason);
         }
-        if ($occurrence->before !== null && $this->becomes->holds([$this->recordType => $occurrence->before])) {
+        $was = $occurrence->was();
+        if ($was !== null && $this->becomes->holds($was)) {
             return new Verdict(false, $now->reason.', but it was so before');
         }
 
@@ -97,8 +103,8 @@ final readonly class Cue
     {
         $changes = [];
         foreach ($this->becomes?->comparisons() ?? [] as $comparison) {
-            $was = $comparison->path->in([$this->recordType => $occurrence->before]);
-            $is = $comparison->path->in([$this->recordType => $occurrence->after]);
+            $was = $comparison->path->in($occurrence->was() ?? []);
+            $is = $comparison->path->in($occurrence->is());
             if ($occurrence->before !== null && $was !== $is) {
                 $changes[] = lcfirst($comparison->field->label->in('en')).' changed from '.$comparison->shown($was).' to '.$comparison->shown($is);
             }

@@ -37,12 +37,9 @@ final readonly class FieldChange
     /** Whether it did, from one state of a record to the next. */
     public function holds(Occurrence $occurrence): bool
     {
-        if ($occurrence->before === null) {
-            return false;
-        }
-        [$before, $after] = [[$occurrence->recordType => $occurrence->before], [$occurrence->recordType => $occurrence->after]];
+        [$before, $after] = [$occurrence->was(), $occurrence->is()];
 
-        return $this->path->in($before) !== $this->path->in($after) && ($this->from?->holds($before) ?? true) && ($this->to?->holds($after) ?? true);
+        return $before !== null && $this->path->in($before) !== $this->path->in($after) && ($this->from?->holds($before) ?? true) && ($this->to?->holds($after) ?? true);
     }
 
     /** "Status changes from pending to paid". */

@@ -25,6 +25,7 @@ final readonly class Notice
      * @param  string  $audienceLabel  the audience in words: "customer", "staff, shop desk"
      * @param  list<string>  $requiredLinks  paths of the links that make the message work
      * @param  list<string>  $requiredVariables  paths of the values that must stand in it
+     * @param  list<string>  $requiredAnswers  names of what it must ask
      * @param  array<string, Field>  $given  parameters beside the record, by key
      * @param  array<string, Slot>  $slots  by key
      * @param  BuiltIns  $builtIns  the source's own words; a notice of our own has none
@@ -42,6 +43,7 @@ final readonly class Notice
         public RecipientRule $recipient,
         public array $requiredLinks,
         public array $requiredVariables,
+        public array $requiredAnswers,
         public array $given,
         public array $slots,
         public Carrier $carrier,
@@ -62,7 +64,7 @@ final readonly class Notice
     public function judge(Occurrence $occurrence): Verdict
     {
         $verdict = $this->on ? $this->cue->judge($occurrence) : new Verdict(false, 'is switched off here');
-        $narrowing = $verdict->holds ? $this->narrowing?->judge([$this->recordType => $occurrence->after]) : null;
+        $narrowing = $verdict->holds ? $this->narrowing?->judge($occurrence->is()) : null;
 
         return $narrowing === null || $narrowing->holds ? $verdict : new Verdict(false, "{$narrowing->reason} (a condition added here)");
     }

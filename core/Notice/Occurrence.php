@@ -4,15 +4,36 @@ declare(strict_types=1);
 
 namespace Herald\Notice;
 
-/** What happened to a record: an event, with the record as it was and as it is. */
+use Herald\Record\Vocabulary;
+
+/** What happened to a record: an event, with the record as it was and as it is, and what people have answered about it. */
 final readonly class Occurrence
 {
     /**
      * @param  string  $event  the event's name in the manifest, e.g. "order.placed"
      * @param  array<string, mixed>|null  $before  normalised data; null when the record was not known
      * @param  array<string, mixed>  $after  normalised data
+     * @param  array<string, mixed>  $answeredBefore  what people had answered until then, as variables have it
+     * @param  array<string, mixed>  $answered  what they have answered now
+     * @param  bool  $again  whether it is an answer in place of one that was given before
      */
-    public function __construct(public string $event, public string $recordType, public ?array $before, public array $after)
+    public function __construct(public string $event, public string $recordType, public ?array $before, public array $after, private array $answeredBefore = [], private array $answered = [], public bool $again = false)
     {
+    }
+
+    /**
+     * @return array<string, mixed>|null all that conditions may ask for as it was, by root; null when the record was not known
+     */
+    public function was(): ?array
+    {
+        return $this->before === null ? null : [$this->recordType => $this->before, Vocabulary::RESPONSE => $this->answeredBefore];
+    }
+
+    /**
+     * @return array<string, mixed> the same as it is now
+     */
+    public function is(): array
+    {
+        return [$this->recordType => $this->after, Vocabulary::RESPONSE => $this->answered];
     }
 }

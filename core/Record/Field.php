@@ -78,6 +78,16 @@ final readonly class Field
     }
 
     /**
+     * One of several values.
+     *
+     * @param  array<string, Caption>  $options
+     */
+    public static function option(string $key, Caption $label, array $options): self
+    {
+        return new self($key, $label, new Type\Option, options: $options);
+    }
+
+    /**
      * @param  list<Field>  $fields
      */
     public static function object(string $key, string $label, array $fields): self

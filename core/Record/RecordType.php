@@ -19,6 +19,7 @@ final readonly class RecordType
      * @param  string  $identity  the field that tells one record from another
      * @param  list<Path>  $summary  the paths that a list of records shows, relative to the record
      * @param  array<string, Field>  $fields  by key, in their order
+     * @param  array<string, Question>  $questions  what people are asked in messages about such records, by key
      * @param  string  $hash  what tells it from the type as it was on another day
      */
     private function __construct(
@@ -28,6 +29,7 @@ final readonly class RecordType
         public string $identity,
         public array $summary,
         public array $fields,
+        public array $questions,
         public string $hash,
     ) {
     }
@@ -65,6 +67,7 @@ final readonly class RecordType
             $identity,
             array_map(Path::of(...), $node->strings('summary')),
             $fields,
+            self::questions($node),
             hash('sha256', json_encode($node->data, JSON_THROW_ON_ERROR)),
         );
         $vocabulary = Vocabulary::of($type);
@@ -80,6 +83,51 @@ final readonly class RecordType
         self::checkZones($fields, $node);
 
         return $type;
+    }
+
+    /**
+     * @return array<string, Question> by key
+     *
+     * @throws InvalidDocument when two cannot be told apart
+     */
+    private static function questions(Node $node): array
+    {
+        $questions = $taken = [];
+        foreach ($node->nodes('questions') as $one) {
+            $question = Question::ofNode($one);
+            if (array_intersect_key($taken, $question->fields()) !== []) {
+                throw $one->fault('key', "\"{$question->key}\" is asked already");
+            }
+            $questions[$question->key] = $question;
+            $taken += $question->fields();
+        }
+        // What templates ask gives way to what the source declares.
+        foreach ($node->nodes('asked') as $one) {
+            $question = Question::ofNode($one);
+            if (array_intersect_key($taken, $question->fields()) === []) {
+                $questions[$question->key] = $question;
+                $taken += $question->fields();
+            }
+        }
+
+        return $questions;
+    }
+
+    /**
+     * What people have answered, as variables have it: every question is there, unanswered ones with null.
+     *
+     * @param  array<string, array{value: string, at: string}>  $answers  the latest, by the key of the question
+     * @return array<string, bool|int|string|null>
+     */
+    public function responses(array $answers): array
+    {
+        $responses = [];
+        foreach ($this->questions as $key => $question) {
+            $value = isset($answers[$key]) ? $question->value($answers[$key]['value']) : null;
+            $responses += [$key => $value, "{$key}_at" => $value === null ? null : $answers[$key]['at']];
+        }
+
+        return $responses;
     }
 
     /**

@@ -14,19 +14,26 @@ use Herald\Value\Type;
 final readonly class Vocabulary
 {
     /** Names that the core gives to roots; no record type and no repeat item may take them. */
-    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now', 'message', 'records'];
+    public const OWN_ROOTS = ['given', 'source', 'recipient', 'brand', 'now', 'message', 'records', self::RESPONSE];
 
     /** Beneath it are the source's records of each kind, as lists that can be gone through and named in no other way: `records.night`. */
     public const RECORDS = 'records';
 
+    /** Beneath it is what people have answered. */
+    public const RESPONSE = 'response';
+
     /** Words of the language that templates are compiled to; no root may be called so. */
-    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b', 'slots'];
+    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b', 'slots', self::ANSWERS];
+
+    /** What goes by this name is where answers are given, in the data alone. */
+    public const ANSWERS = 'answers';
 
     /**
      * @param  non-empty-array<string, Field>  $roots  by name, the record first
      * @param  array<string, Field>  $kinds  lists of other records, by the key of their type
+     * @param  array<string, Question>  $questions  what people are asked, by key
      */
-    private function __construct(private array $roots, private array $kinds = [])
+    private function __construct(private array $roots, private array $kinds = [], public array $questions = [])
     {
     }
 
@@ -36,7 +43,12 @@ final readonly class Vocabulary
      */
     public static function of(RecordType $type, array $given = [], array $kinds = []): self
     {
-        return new self(self::ofFields($type->key, $type->name, $type->fields, $given)->roots, array_map(Field::ofRecords(...), $kinds));
+        $answered = array_merge(...array_values(array_map(static fn (Question $question): array => array_values($question->fields()), $type->questions)));
+
+        return new self([
+            ...self::ofFields($type->key, $type->name, $type->fields, $given)->roots,
+            ...($answered === [] ? [] : [self::RESPONSE => Field::object(self::RESPONSE, 'Answers', $answered)]),
+        ], array_map(Field::ofRecords(...), $kinds), $type->questions);
     }
 
     /**
@@ -127,7 +139,7 @@ final readonly class Vocabulary
             $standing["{$name}_{$what}"] = Field::single("{$name}_{$what}", $label, $type);
         }
 
-        return new self([...$this->roots, $name => $list->item($name), ...$standing], $this->kinds);
+        return new self([...$this->roots, $name => $list->item($name), ...$standing], $this->kinds, $this->questions);
     }
 
     /**

@@ -14,7 +14,7 @@ use Herald\Record\Vocabulary;
 final readonly class CompiledMessage
 {
     /** Goes up whenever the compiler would make something else of the same documents. */
-    public const COMPILER = 10;
+    public const COMPILER = 11;
 
     /**
      * @param  array<value-of<MessagePart>, string>  $sources  Twig source by part
@@ -22,6 +22,7 @@ final readonly class CompiledMessage
      * @param  list<Selection>  $selections  of items of lists, by the number under which the sources ask for them
      * @param  list<string>  $paths  all that is read from the data
      * @param  array{name: string, legal: string|null}  $brand  what it says of the brand it wears; null for what the source says
+     * @param  list<AskedQuestion>  $questions  what it asks
      */
     public function __construct(
         public string $language,
@@ -31,6 +32,7 @@ final readonly class CompiledMessage
         public array $selections,
         public array $paths,
         public array $brand,
+        public array $questions = [],
     ) {
     }
 
@@ -42,6 +44,18 @@ final readonly class CompiledMessage
     public function asked(): array
     {
         return array_filter($this->selections, static fn (Selection $items): bool => $items->list->root() === Vocabulary::RECORDS);
+    }
+
+    /** What it asks under a key; null where it asks no such thing. */
+    public function question(string $key): ?AskedQuestion
+    {
+        foreach ($this->questions as $question) {
+            if ($question->key === $key) {
+                return $question;
+            }
+        }
+
+        return null;
     }
 
     /**
@@ -70,6 +84,7 @@ final readonly class CompiledMessage
             'selections' => array_map(static fn (Selection $items): array => $items->toArray(), $this->selections),
             'paths' => $this->paths,
             'brand' => $this->brand,
+            'questions' => array_map(static fn (AskedQuestion $question): array => $question->toArray(), $this->questions),
         ];
     }
 
@@ -93,6 +108,7 @@ final readonly class CompiledMessage
             array_map(Selection::stored(...), array_values($node->nodes('selections'))),
             $node->strings('paths'),
             ['name' => $brand?->string('name') ?? '', 'legal' => $brand?->optionalString('legal')],
+            array_map(AskedQuestion::stored(...), array_values($node->nodes('questions'))),
         );
     }
 }

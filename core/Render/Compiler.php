@@ -39,7 +39,7 @@ final class Compiler
             MessagePart::Text->value => self::text($manuscript, $brand, $frame, $ledger),
         ];
 
-        return new CompiledMessage($manuscript->language, $rightToLeft, $sources, $ledger->conditions(), $ledger->selections(), $ledger->paths(), $brand->messageData());
+        return new CompiledMessage($manuscript->language, $rightToLeft, $sources, $ledger->conditions(), $ledger->selections(), $ledger->paths(), $brand->messageData(), $ledger->questions());
     }
 
     private static function line(?Inline $words, Ledger $ledger, ?string $otherwise = null): string

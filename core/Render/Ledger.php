@@ -24,6 +24,9 @@ final class Ledger
     /** @var array<string, true> */
     private array $paths = [];
 
+    /** @var array<string, AskedQuestion> */
+    private array $questions = [];
+
     public function __construct(public readonly string $language)
     {
     }
@@ -61,6 +64,21 @@ final class Ledger
     public function uses(Path $path): void
     {
         $this->paths[(string) $path] = true;
+    }
+
+    /** Of two under one key the words of the first count; the answers are those of both. */
+    public function asks(AskedQuestion $question): void
+    {
+        $known = $this->questions[$question->key] ?? null;
+        $this->questions[$question->key] = $known === null ? $question : $known->with($question->answers);
+    }
+
+    /**
+     * @return list<AskedQuestion>
+     */
+    public function questions(): array
+    {
+        return array_values($this->questions);
     }
 
     /** The Twig expression for the value at a path, as tags need it. */

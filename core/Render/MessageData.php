@@ -33,12 +33,20 @@ final readonly class MessageData
      * @param  CompiledMessage|null  $message  that is to be filled: its brand is named
      * @param  string  $id  that tells it from every other message; a sample for what is only shown
      * @param  array<string, list<array<string, mixed>>>  $slots  what add-ons handed in, as pieces, by the key of the slot
+     * @param  array<string, array{value: string, at: string}>  $responses  the latest answers about the record, by the key of the question
+     * @param  (\Closure(AskedQuestion, string): string)|null  $answering  the address where an answer is given, from the question and the answer's value; null for addresses that lead nowhere
      */
-    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE, array $slots = []): self
+    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE, array $slots = [], array $responses = [], ?\Closure $answering = null): self
     {
         $moment = Moment::text($now);
 
         $faults = new Faults;
+        $answers = [];
+        foreach ($message->questions ?? [] as $question) {
+            foreach ($question->values() as $value) {
+                $answers[$question->key][$value] = $answering === null ? "{$source->url}#{$question->key}" : $answering($question, $value);
+            }
+        }
 
         return new self([
             $type->key => $type->computed($record, $moment, $source->zone, $faults),
@@ -53,6 +61,8 @@ final readonly class MessageData
             'now' => $moment,
             'message' => ['id' => $id],
             'slots' => $slots,
+            ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($responses)]),
+            ...($answers === [] ? [] : [Vocabulary::ANSWERS => $answers]),
         ], $source, $faults->all());
     }
 

@@ -105,6 +105,15 @@ final readonly class Renderer
         };
     }
 
+    /** Words that a message keeps beside its parts, on one line: what it says where it asks something. */
+    public function words(CompiledMessage $message, string $source, MessageData $messageData): string
+    {
+        $this->extension->turnTo($message, $messageData);
+        $loaded = $this->load($source, MessagePart::Subject);
+
+        return trim(is_string($loaded) ? $loaded : $loaded->render($messageData->data));
+    }
+
     private function filled(CompiledMessage $message, MessagePart $part, MessageData $messageData): string
     {
         $templates = $this->templates[$message] ??= new \ArrayObject;

@@ -11,8 +11,12 @@ use Herald\Manuscript\Link;
 use Herald\Manuscript\Run;
 use Herald\Manuscript\Selection;
 use Herald\Manuscript\Variable;
+use Herald\Record\AnswerKind;
+use Herald\Record\Field;
 use Herald\Record\Path;
 use Herald\Record\Vocabulary;
+use Herald\Value\Formats;
+use Herald\Value\Type;
 
 /** What writing HTML and writing plain text have in common: conditions, repeats, links. */
 abstract class Writer
@@ -154,6 +158,32 @@ abstract class Writer
     {
         $pairs = array_map(static fn (string $kind, string $look): string => TwigWriter::quote($kind).': '.TwigWriter::quote($look), array_keys($looks), $looks);
         $this->twig->print("handed_in_as_{$form}(".TwigWriter::quote($slot).', {'.implode(', ', $pairs).'})');
+    }
+
+    /**
+     * Notes down what the message asks.
+     *
+     * @param  array<array-key, Inline>  $answers  what each says, by its value
+     */
+    public function asks(string $key, AnswerKind $kind, int $days, bool $mayChange, ?Inline $words, array $answers, ?Inline $thanks): void
+    {
+        $this->ledger->asks(new AskedQuestion($key, $kind, $days, $mayChange, $this->lineOf($words), array_map($this->lineOf(...), $answers), $this->lineOf($thanks)));
+    }
+
+    private function lineOf(?Inline $words): string
+    {
+        $twig = new TwigWriter;
+        $words === null || (new TextWriter($twig, $this->ledger))->inline($words, ' ');
+
+        return $twig->source();
+    }
+
+    /** Where an answer is given that a message asks for. */
+    public static function answering(string $key, string $value): Link
+    {
+        $address = Field::single($value, 'Where it is answered', new Type\Url);
+
+        return new Link([new Variable(Path::of(Vocabulary::ANSWERS.".{$key}.{$value}"), $address, Formats::usual($address->type))]);
     }
 
     /** The Twig expression for the items that are selected of a list. */

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Herald\Source;
 
-/** A kind of event that the source raises on records of one type. */
+use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
+
+/** A kind of event on records of one type: one that the source raises, or that somebody has answered what a message asked. */
 final readonly class EventKind
 {
     /**
@@ -13,5 +16,27 @@ final readonly class EventKind
      */
     public function __construct(public string $name, public string $recordType, public string $label, public bool $isChange)
     {
+    }
+
+    /**
+     * The events that come of what people answer about records of a type.
+     *
+     * @return array<string, self> by name
+     */
+    public static function answersOf(RecordType $type): array
+    {
+        $events = [];
+        foreach ($type->questions as $question) {
+            $name = self::answered($question->key);
+            $events[$name] = new self($name, $type->key, "answer to “{$question->label->in('en')}”", false);
+        }
+
+        return $events;
+    }
+
+    /** The name of the event that something is answered. */
+    public static function answered(string $question): string
+    {
+        return Vocabulary::RESPONSE.".{$question}";
     }
 }

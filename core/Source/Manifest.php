@@ -67,6 +67,14 @@ final readonly class Manifest
     }
 
     /**
+     * @return array<string, EventKind> what may happen to records of a type, by name: what the source raises, and answers
+     */
+    public function eventsOf(RecordType $type): array
+    {
+        return [...array_filter($this->events, static fn (EventKind $event): bool => $event->recordType === $type->key), ...EventKind::answersOf($type)];
+    }
+
+    /**
      * The notices that something that happened sets off, in their order. Those that the source still sends itself are among
      * them; it is for the caller to leave them to it.
      *
@@ -82,7 +90,7 @@ final readonly class Manifest
             $verdict = $notice->judge($occurrence);
             if ($verdict->holds) {
                 $parameters = RecordReader::given($notice->given, array_intersect_key($given, $notice->given), "parameters of {$notice->key}");
-                $data = [$occurrence->recordType => $occurrence->after, 'given' => $parameters];
+                $data = [...$occurrence->is(), 'given' => $parameters];
                 $consequences[] = new Consequence($notice, $verdict->reason, $notice->recipient->resolve($data), $parameters);
             }
         }

@@ -91,6 +91,9 @@ final readonly class ManifestReader
             if (! isset($types[$type])) {
                 throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
             }
+            if (str_starts_with($name, EventKind::answered(''))) {
+                throw $node->fault('name', 'begins with "'.EventKind::answered('').'", as events do that come of answers');
+            }
             $events[$name] = new EventKind($name, $type, $node->optionalString('label') ?? str_replace(['.', '_'], ' ', $name), $node->bool('change'));
         }
 
@@ -144,6 +147,7 @@ final readonly class ManifestReader
             RecipientRule::ofNode($node->node('recipient') ?? $node, $vocabulary),
             $required === null ? [] : self::paths($required, 'links', $vocabulary),
             $required === null ? [] : self::paths($required, 'variables', $vocabulary),
+            $required === null ? [] : self::questions($required, $type),
             $given,
             $this->slots($node),
             Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
@@ -213,7 +217,7 @@ final readonly class ManifestReader
     {
         $cue = $node->node('cue') ?? $node;
         $name = $cue->optionalString('event');
-        $event = $name === null ? null : ($events[$name] ?? throw $cue->fault('event', "\"{$name}\" is not an event of this manifest"));
+        $event = $name === null ? null : (EventKind::answersOf($type)[$name] ?? $events[$name] ?? throw $cue->fault('event', "\"{$name}\" is not an event of this manifest"));
         if ($event !== null && $event->recordType !== $type->key) {
             throw $cue->fault('event', "\"{$name}\" is raised on records of type {$event->recordType}, the strand is about {$type->key}");
         }
@@ -233,6 +237,7 @@ final readonly class ManifestReader
             $changes === null ? null : FieldChange::ofNode($changes, $vocabulary),
             $condition,
             $time === null ? null : InTime::ofNode($time, $vocabulary),
+            $cue->bool('again'),
             $cue->optionalString('wording'),
         );
     }
@@ -251,6 +256,18 @@ final readonly class ManifestReader
         }
 
         return $node->strings($key);
+    }
+
+    /**
+     * @return list<string> the keys of what is asked
+     */
+    private static function questions(Node $required, RecordType $type): array
+    {
+        foreach ($required->strings('responses') as $index => $key) {
+            isset($type->questions[$key]) || throw $required->fault("responses/{$index}", "\"{$key}\" is not among the questions of {$type->key}");
+        }
+
+        return $required->strings('responses');
     }
 
     private function builtIns(Node $notice, RecordType $type, Source $source, Vocabulary $vocabulary): BuiltIns

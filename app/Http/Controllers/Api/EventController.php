@@ -35,7 +35,7 @@ final class EventController
         $sent = ReadRequest::sent($request);
         $sent->node()->only(self::MEMBERS);
         $asked = $request->validate([
-            'id' => ['required', 'string', 'max:200', 'regex:/^[\x21-\x7E]+$/', 'not_regex:/^here-/'],
+            'id' => ['required', 'string', 'max:200', 'regex:/^[\x21-\x7E]+$/', 'not_regex:/^(here-|response:)/'],
             'event' => ['required', 'string', 'max:100'],
             'record' => ['required_without:key', 'array'],
             'key' => ['required_without:record', 'string', 'max:200'],

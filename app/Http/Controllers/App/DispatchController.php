@@ -100,6 +100,7 @@ final class DispatchController
         return match (true) {
             $dispatch->due?->anchor !== null => "its date, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
             $event === null => trim('by hand, '.$dispatch->due?->user?->name, ', '),
+            $event->origin === EventOrigin::Answer => "an answer, {$event->name}",
             $event->origin === EventOrigin::Api => "{$event->name}, told by the source",
             default => "{$event->name}, changed here".($event->user === null ? '' : " by {$event->user->name}"),
         };

@@ -34,7 +34,7 @@ final class OwnNoticeController
         return response()->json([
             'record_types' => array_values(array_map(static fn (RecordType $one): array => ['key' => $one->key, 'name' => $one->plural->in('en')], $manifest->recordTypes)),
             'strands' => array_values(array_map(static fn (Strand $strand): array => ['key' => $strand->key, 'name' => $strand->name], array_filter($manifest->strands, static fn (Strand $strand): bool => $strand->recordType === $type))),
-            'events' => array_values(array_map(static fn (EventKind $event): array => ['name' => $event->name, 'label' => $event->label], array_filter($manifest->events, static fn (EventKind $event): bool => $event->recordType === $type))),
+            'events' => array_values(array_map(static fn (EventKind $event): array => ['name' => $event->name, 'label' => $event->label], $manifest->eventsOf($declared))),
             'audiences' => array_map(static fn (string $audience, array $words): array => ['key' => $audience, 'name' => $words['name']], array_keys($manifest->source->audiences), $manifest->source->audiences),
             ...array_intersect_key(DeskParts::of(Vocabulary::of($declared, kinds: $manifest->recordTypes), $source->brandWornAs(null)->read(), $manifest->source, $manifest->source->defaultLanguage), array_flip(['fields', 'operators', 'languages'])),
         ]);

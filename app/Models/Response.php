@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+
+/**
+ * One answer that somebody gave from a message. All are kept; the latest stands with its record.
+ *
+ * @property int $id
+ * @property int $record_id
+ * @property string $dispatch_id
+ * @property string $record_type
+ * @property string $key of the question
+ * @property string $value
+ * @property int $turn how many were given before it from the same message
+ * @property Carbon $answered_at by the clock of the work
+ * @property-read Record $record
+ * @property-read Dispatch $dispatch
+ */
+final class Response extends Model
+{
+    public const UPDATED_AT = null;
+
+    protected $guarded = [];
+
+    protected function casts(): array
+    {
+        return ['answered_at' => 'datetime'];
+    }
+
+    /** @return BelongsTo<Record, $this> */
+    public function record(): BelongsTo
+    {
+        return $this->belongsTo(Record::class);
+    }
+
+    /** @return BelongsTo<Dispatch, $this> */
+    public function dispatch(): BelongsTo
+    {
+        return $this->belongsTo(Dispatch::class);
+    }
+}

@@ -1,0 +1,245 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Documents\PublishTemplate;
+use App\Loading\LoadManifest;
+use App\Models\Dispatch;
+use App\Models\DispatchState;
+use App\Models\Event;
+use App\Models\Record;
+use App\Models\Response;
+use App\Models\Role;
+use App\Models\Source;
+use App\Models\User;
+use App\Notices\OwnNotices;
+use App\Timing\Clock;
+use Herald\Document\Json;
+use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** What people are asked in messages, and answer by one press. */
+final class ResponsesTest extends TestCase
+{
+    private const RATE = ['id' => 'rate', 'type' => 'rate', 'key' => 'rating', 'question' => 'How was {booking.programme}?', 'may_change' => true, 'valid' => 10, 'thanks' => 'Thank you, {booking.visitor.first_name}.',
+        'marks' => [['id' => 'm1', 'label' => '1'], ['id' => 'm2', 'label' => '2'], ['id' => 'm3', 'label' => '3'], ['id' => 'm4', 'label' => '4'], ['id' => 'm5', 'label' => '5']]];
+
+    private Source $source;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->travelTo('2026-11-23T12:00:00Z');
+        $this->source = $this->larkmoor();
+    }
+
+    public function test_opening_a_link_records_nothing_and_one_button_records_it_once(): void
+    {
+        $links = $this->sent([self::RATE]);
+        self::assertCount(5, $links, 'one a value');
+        foreach (['get', 'get', 'head'] as $method) {
+            $this->{$method}($links['2'])->assertOk();
+        }
+        self::assertSame(0, Response::query()->count(), 'safe methods change nothing: RFC 9110, 9.2.1');
+        $page = $this->get($links['2'])->assertOk()->assertSee('How was Jupiter')->assertSee('Send this answer')->assertDontSee('<script', false);
+        self::assertStringContainsString("default-src 'none'", (string) $page->headers->get('Content-Security-Policy'));
+        self::assertSame([], $page->headers->getCookies(), 'nobody is followed');
+
+        $this->press($links['2'])->assertOk()->assertSee('Thank you, ')->assertDontSee('Send this answer');
+        $this->press($links['2'], 0)->assertOk();
+        $this->get($links['2'])->assertSee('Your answer:');
+        self::assertSame([['rating', '2', 0]], Response::query()->get()->map(static fn (Response $one): array => [$one->key, $one->value, $one->turn])->all());
+        $event = Event::query()->where('name', 'response.rating')->sole();
+        self::assertSame(['response:'.Response::query()->value('dispatch_id').'-rating:0', 'answer'], [$event->event_id, $event->origin->value]);
+
+        // It may be changed, on another mark; the latest counts, all are kept.
+        $this->get($links['5'])->assertSee('Your answer until now:')->assertSee('Change my answer to this');
+        $this->press($links['5'], 1);
+        self::assertSame(['2', '5'], Response::query()->orderBy('turn')->pluck('value')->all());
+        self::assertSame('5', Record::query()->where('key', 'DN-9000')->sole()->responses['rating']['value'] ?? null);
+        self::assertNull(Record::query()->where('key', 'DN-9000')->sole()->data['rating'] ?? null, 'no field of the source is written');
+    }
+
+    public function test_it_cannot_be_answered_when_its_time_is_over_by_the_clock_of_the_work(): void
+    {
+        $links = $this->sent([self::RATE]);
+        Clock::moveTo(new \DateTimeImmutable('2026-12-03T11:59:00Z'));
+        $this->get($links['1'])->assertOk();
+        Clock::moveTo(new \DateTimeImmutable('2026-12-03T12:01:00Z'));
+        $this->get($links['1'])->assertStatus(410)->assertSee('This can be answered no longer')->assertDontSee('Jupiter');
+        $this->press($links['1'], 0)->assertStatus(410);
+        self::assertSame(0, Response::query()->count());
+    }
+
+    public function test_the_signature_is_an_hmac_of_the_path_and_holds_for_nothing_else(): void
+    {
+        $link = $this->sent([self::RATE])['2'];
+        [$path, $query] = explode('?signature=', $link);
+        // By PHP's own hash_hmac (RFC 2104, FIPS 198-1).
+        self::assertSame(hash_hmac('sha256', $path, config()->string('app.key')), $query);
+        foreach ([str_replace('/2?', '/5?', $link), $path, "{$link}0", preg_replace('~answer/[^/]+~', 'answer/'.Str::ulid(), $link), '/answer/x/y/z', '/answer/try', '/answer/try?source=larkmoor&record=DN-9000'] as $wrong) {
+            $this->get((string) $wrong)->assertNotFound()->assertSee('This link does not work')->assertDontSee('Larkmoor')->assertDontSee('DN-9000');
+            $this->post((string) $wrong, ['turn' => '0'])->assertStatus(str_starts_with((string) $wrong, '/answer/try') ? 405 : 404);
+        }
+        self::assertSame(0, Response::query()->count());
+    }
+
+    /**
+     * @return iterable<string, array{string, string}>
+     */
+    public static function languages(): iterable
+    {
+        yield 'German' => ['de', 'Diese Antwort senden'];
+        yield 'French' => ['fr', 'Envoyer cette réponse'];
+        yield 'right to left' => ['ar', 'dir="rtl"'];
+    }
+
+    #[DataProvider('languages')]
+    public function test_the_page_speaks_the_language_of_the_message(string $language, string $words): void
+    {
+        $links = $this->sent([self::RATE], ['translations' => [$language => ['envelope.subject' => 'Nuit', 'rate.question' => 'Nacht?', 'rate.thanks' => 'Danke', 'm1.label' => '1', 'm2.label' => '2', 'm3.label' => '3', 'm4.label' => '4', 'm5.label' => '5']]], $language);
+        $this->get($links['3'])->assertOk()->assertSee('Nacht?')->assertSee($words, false)->assertSee('lang="'.$language.'"', false);
+    }
+
+    public function test_an_answer_sets_off_other_messages_and_a_changed_one_does_not_unless_it_is_said(): void
+    {
+        $this->knows([self::RATE]);
+        $this->own('own-answer', ['event' => 'response.rating'], '{response.rating}/{response.rating|number}');
+        $this->own('own-sorry', ['becomes' => ['path' => 'response.rating', 'operator' => 'at_most', 'value' => 2]], 'Sorry');
+        $this->own('own-each', ['event' => 'response.rating', 'again' => true], 'Each');
+        $links = $this->sent([self::RATE]);
+        $this->press($links['2'], 0);
+        $this->press($links['5'], 1);
+        $this->press($links['1'], 2);
+        $this->work();
+        $sent = Dispatch::query()->whereRelation('notice', 'key', 'like', 'own-%')->where('reason', '!=', 'on booking requested')->with('notice')->orderBy('id')->get();
+        self::assertSame(['own-answer' => 1, 'own-sorry' => 1, 'own-each' => 3], array_count_values($sent->map(static fn (Dispatch $one): string => $one->notice->key)->filter(static fn (string $key): bool => $key !== 'own-asking')->all()));
+        self::assertSame(['answered: rating 2'], Event::query()->where('name', 'response.rating')->orderBy('id')->get()->map(fn (Event $event): string => collect($event->verdicts)->firstWhere('notice', 'own-answer')['set_off'] ? 'answered: rating 2' : '')->filter()->values()->all());
+        self::assertStringContainsString('it was answered before', collect(Event::query()->where('name', 'response.rating')->orderByDesc('id')->first()?->verdicts)->firstWhere('notice', 'own-sorry')['reason']);
+        self::assertStringStartsWith('response:', (string) $sent->last()?->occasion);
+    }
+
+    public function test_a_confirmation_is_answered_once_and_for_all(): void
+    {
+        $links = $this->sent([['id' => 'c', 'type' => 'confirm', 'key' => 'confirmed', 'label' => 'Yes, it is me'], ['id' => 'd', 'type' => 'choose', 'key' => 'meal', 'question' => 'Soup?', 'options' => [['id' => 'o1', 'label' => 'Soup', 'value' => 'soup'], ['id' => 'o2', 'label' => 'None']]]]);
+        self::assertSame(['yes', 'soup', 'o2'], array_map(strval(...), array_keys($links)));
+        $this->press($links['soup'], 0);
+        $this->press($links['o2'], 1)->assertSee('Soup');
+        self::assertSame(['soup'], Response::query()->pluck('value')->all(), 'it may not be changed');
+        Clock::moveTo(new \DateTimeImmutable('2026-11-26T11:59:00Z'));
+        $this->get($links['yes'])->assertOk();
+        Clock::moveTo(new \DateTimeImmutable('2026-11-26T12:01:00Z'));
+        $this->get($links['yes'])->assertStatus(410); // Three days (common practice).
+    }
+
+    public function test_what_is_shown_and_a_proof_lead_to_the_same_page_marked_as_a_try(): void
+    {
+        $this->knows([self::RATE]);
+        $this->signIn();
+        $staged = $this->ask('POST', '/api/app/sources/larkmoor/templates/asking/stage', ['record' => 'DN-9000', 'view' => 'wide', 'text' => false, 'document' => $this->ask('GET', '/api/app/sources/larkmoor/templates/asking')->json('document')])->assertOk()->json('html');
+        $links = self::links(htmlspecialchars_decode($staged));
+        self::assertCount(5, $links);
+        $try = $links['4'];
+        $this->get($try)->assertOk()->assertSee('This is a try: nothing is recorded.')->assertSee('How was Jupiter')->assertSee('disabled', false)->assertDontSee('<form', false);
+        $this->post($try)->assertStatus(405);
+        $this->get(str_replace('value=4', 'value=9', $try))->assertNotFound();
+        self::assertSame(0, Response::query()->count());
+    }
+
+    public function test_what_is_asked_is_known_from_when_it_is_written_and_may_be_named(): void
+    {
+        $this->knows([self::RATE]);
+        $this->signIn(Role::Author);
+        self::assertSame(['response.rating', 'response.rating_at'], array_values(array_filter(array_column($this->ask('GET', '/api/app/sources/larkmoor/templates/asking/desk')->json('fields'), 'path'), static fn (string $path): bool => str_starts_with($path, 'response.'))));
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/asking')->json('document');
+        $document['manuscript'][] = ['id' => 'also', 'type' => 'confirm', 'key' => 'rating', 'label' => [['text' => 'Yes']]];
+        $document['manuscript'][] = ['id' => 'each', 'type' => 'repeat', 'list' => 'booking.guests', 'blocks' => [['id' => 'in', 'type' => 'acknowledge', 'key' => 'seen', 'label' => [['text' => 'Yes']]]]];
+        $found = collect($this->ask('POST', '/api/app/sources/larkmoor/templates/asking/findings', ['document' => $document])->assertOk()->json('findings'));
+        self::assertStringContainsString('asked elsewhere already, in another way (rate)', (string) $found->firstWhere('id', 'also')['words']);
+        self::assertStringContainsString('ask it outside of the repeat', $found->where('id', 'in')->pluck('words')->implode(' '));
+    }
+
+    public function test_a_source_cannot_answer_in_place_of_people(): void
+    {
+        $this->knows([self::RATE]);
+        $this->ask('POST', '/api/v1/events', ['id' => 'x', 'event' => 'response.rating', 'record' => ['reference' => 'DN-9000']], $this->bearer($this->source))->assertStatus(422);
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['events'][] = ['name' => 'response.rating', 'record_type' => 'booking'];
+        $this->expectExceptionMessage('as events do that come of answers');
+        LoadManifest::from(Json::ofArray($manifest, 'manifest'));
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $blocks
+     * @param  array<string, mixed>  $more
+     */
+    private function knows(array $blocks, array $more = []): void
+    {
+        $this->own('own-asking', ['event' => 'booking.requested'], '', $blocks, $more);
+        $this->raise('DN-9000', 'en');
+    }
+
+    /**
+     * The links of a message that went out.
+     *
+     * @param  list<array<string, mixed>>  $blocks
+     * @param  array<string, mixed>  $more
+     * @return array<array-key, string> by value
+     */
+    private function sent(array $blocks, array $more = [], string $language = 'en'): array
+    {
+        $this->source->notices()->where('key', 'own-asking')->exists() || $this->own('own-asking', ['event' => 'booking.requested'], '', $blocks, $more);
+        $this->raise('DN-9000', $language);
+        $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'own-asking')->with('message')->latest('id')->firstOrFail();
+        self::assertSame(DispatchState::Sent, $dispatch->state, (string) $dispatch->state_reason);
+
+        return self::links(htmlspecialchars_decode((string) \ZBateson\MailMimeParser\Message::from((string) $dispatch->message?->bytes, false)->getHtmlContent()));
+    }
+
+    /**
+     * @return array<array-key, string> by value, without the host
+     */
+    private static function links(string $html): array
+    {
+        preg_match_all('~href="https?://[^/"]+(/answer/[^"]+)"~', $html, $found);
+        $links = [];
+        foreach ($found[1] as $link) {
+            parse_str((string) parse_url($link, PHP_URL_QUERY), $query);
+            $links[is_string($query['value'] ?? null) ? $query['value'] : basename((string) parse_url($link, PHP_URL_PATH))] = $link;
+        }
+
+        return $links;
+    }
+
+    private function press(string $link, int $turn = 0): TestResponse
+    {
+        return $this->post($link, ['turn' => (string) $turn]);
+    }
+
+    private function raise(string $key, string $language): void
+    {
+        $this->ask('POST', '/api/v1/events', ['id' => (string) Str::uuid(), 'event' => 'booking.requested', 'record' => ['reference' => $key, 'programme' => 'Jupiter', 'starts_at' => '2026-11-26T20:00:00Z', 'zone' => 'Europe/Dublin', 'status' => 'requested', 'visitor' => ['first_name' => 'Bram', 'email' => 'bram@example.org', 'language' => $language]]], $this->bearer($this->source))->assertStatus(202);
+        $this->work();
+    }
+
+    /**
+     * A notice of our own, switched on, with a template.
+     *
+     * @param  array<string, mixed>  $cue
+     * @param  list<array<string, mixed>>|null  $blocks
+     * @param  array<string, mixed>  $more
+     */
+    private function own(string $key, array $cue, string $words, ?array $blocks = null, array $more = []): void
+    {
+        $own = new OwnNotices($this->source);
+        $person = User::query()->firstOrCreate(['email' => 'maker@example.org'], ['name' => 'Maker', 'password' => 'a good password', 'administrator' => true]);
+        $notice = $own->create(Json::ofArray(['format' => 'velvet-herald/notice', 'version' => 1, 'key' => $key, 'name' => ucfirst($key), 'strand' => 'dome-night', 'audience' => 'customer', 'cue' => $cue,
+            'recipient' => ['path' => 'booking.visitor.email', 'language_path' => 'booking.visitor.language']], 'notice'), $person);
+        $own->set($notice, 1, true, null, $person);
+        PublishTemplate::from($this->source, Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => substr($key, 4), 'name' => ucfirst($key), 'record_type' => 'booking', 'notice' => $key, 'language' => 'en',
+            'envelope' => ['subject' => $key], 'manuscript' => $blocks ?? [['id' => 'a', 'type' => 'text', 'text' => $words]], ...$more], $key));
+    }
+}
