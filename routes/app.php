@@ -1,5 +1,6 @@
 <?php
 
+use App\Http\Controllers\App\AnswersController;
 use App\Http\Controllers\App\AuditController;
 use App\Http\Controllers\App\BrandController;
 use App\Http\Controllers\App\BrandDesignController;
@@ -54,6 +55,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('notices/{key}', [NoticeController::class, 'show']);
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
     Route::get('coming', [ComingController::class, 'index']);
+    Route::get('answers', AnswersController::class);
     Route::get('records', [RecordController::class, 'index']);
     Route::get('records/{type}/{key}/messages', [MessageController::class, 'index'])->where('key', '.+');
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');

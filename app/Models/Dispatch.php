@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Timing\PlanDues;
 use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
@@ -91,6 +92,7 @@ final class Dispatch extends Model
         return DB::transaction(function () use ($changes): bool {
             $ours = $this->changeAlone($changes);
             if ($ours) {
+                $this->state !== DispatchState::Sent || $this->hasArrived();
                 $this->forgetSecrets();
             }
 
@@ -144,6 +146,13 @@ final class Dispatch extends Model
     public function queueAgain(array $states): void
     {
         $this->recipients()->whereIn('state', $states)->update(['state' => DispatchState::Queued, 'handed_at' => null]);
+    }
+
+    /** What follows it is due from now on. Called in the transaction that says so. */
+    public function hasArrived(): void
+    {
+        $this->loadMissing(['source', 'notice']);
+        (new PlanDues($this->source))->followed($this);
     }
 
     /** Takes what is secret away once nothing comes after. */

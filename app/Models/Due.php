@@ -19,7 +19,7 @@ use Illuminate\Support\Carbon;
  * @property int $notice_id
  * @property int $record_id
  * @property int|null $event_id
- * @property string $occasion `event:ID`, `mailing:ID`, `date:PATH:ANCHOR:n`
+ * @property string $occasion `event:ID`, `mailing:ID`, `response:ID:n`, `date:PATH:ANCHOR:n`, `follow:DISPATCH:n`
  * @property string|null $anchor the date in the record that it counts from, in normal form; null where it goes by none
  * @property string|null $local_time what clocks show there when it is due
  * @property string|null $zone IANA name of the zone
@@ -76,6 +76,12 @@ final class Due extends Model
     public function move(array $changes, DueState $from = DueState::Waiting): bool
     {
         return self::query()->whereKey($this->id)->where('state', $from)->update($changes) === 1;
+    }
+
+    /** The message that it follows; null where it follows none. */
+    public function followed(): ?Dispatch
+    {
+        return preg_match('/^follow:([0-9a-z]{26}):/i', $this->occasion, $of) === 1 ? Dispatch::query()->where('source_id', $this->source_id)->find($of[1]) : null;
     }
 
     /** @return BelongsTo<Source, $this> */

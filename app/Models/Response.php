@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Herald\Value\Moment;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -31,6 +32,16 @@ final class Response extends Model
     protected function casts(): array
     {
         return ['answered_at' => 'datetime'];
+    }
+
+    /**
+     * The latest answers from one message.
+     *
+     * @return array<string, array{value: string, at: string}> by the key of the question, as records keep theirs
+     */
+    public static function answersTo(Dispatch $dispatch): array
+    {
+        return self::query()->where('dispatch_id', $dispatch->id)->orderBy('turn')->get()->mapWithKeys(static fn (self $one): array => [$one->key => ['value' => $one->value, 'at' => Moment::text($one->answered_at->toDateTimeImmutable())]])->all();
     }
 
     /** @return BelongsTo<Record, $this> */

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Notices;
 
+use App\Models\Dispatch;
+use App\Models\DispatchState;
 use App\Models\Event;
+use App\Models\Notice;
 use App\Models\Record;
 use App\Models\RecordRevision;
 use App\Models\Source;
@@ -21,6 +24,9 @@ final class Foresight
 {
     /** So many of the newest are looked at, of what happened and of records. */
     private const MOST = 5_000;
+
+    /** Of messages that something follows: what was answered is asked of each by itself. */
+    private const MOST_FOLLOWED = 500;
 
     /** @var array<int, array{messages: int, addresses: array<string, true>}> by the days that are looked back */
     private array $back = [30 => ['messages' => 0, 'addresses' => []], 90 => ['messages' => 0, 'addresses' => []]];
@@ -41,7 +47,11 @@ final class Foresight
     public static function of(Source $source, Declared $notice): array
     {
         $foresight = new self($source, $notice, $source->manifest()->recordTypes[$notice->recordType]);
-        $notice->cue->time === null ? $foresight->happened() : $foresight->dated();
+        match (true) {
+            $notice->cue->follows !== null => $foresight->followed($notice->cue->follows),
+            $notice->cue->time !== null => $foresight->dated(),
+            default => $foresight->happened(),
+        };
         $told = static fn (int $days): array => ['messages' => $foresight->back[$days]['messages'], 'people' => count($foresight->back[$days]['addresses'])];
 
         return ['last_30' => $told(30), 'last_90' => $told(90), 'without_address' => $foresight->without, 'looked_at' => $foresight->lookedAt, 'coming' => $notice->cue->time === null ? null : $foresight->coming];
@@ -55,6 +65,8 @@ final class Foresight
             ->whereIn('name', array_keys($this->source->manifest()->eventsOf($this->type)))->latest('id')->limit(self::MOST)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
         foreach ($events->chunk(500) as $chunk) {
             $revisions = RecordRevision::query()->whereIn('record_id', $chunk->pluck('record_id')->unique())->get()->groupBy('record_id')->map->keyBy('revision');
+            // What was answered is told as it stands today.
+            $answers = $this->type->questions === [] ? null : Record::query()->whereKey($chunk->pluck('record_id')->unique())->get(['id', 'responses'])->pluck('responses', 'id');
             foreach ($chunk as $event) {
                 $of = $revisions->get($event->record_id);
                 $after = $this->read($of?->get($event->record_revision)?->data);
@@ -62,10 +74,28 @@ final class Foresight
                     continue;
                 }
                 $this->lookedAt++;
-                if ($this->notice->judge(new Occurrence($event->name, $this->type->key, $this->read($of?->get($event->record_revision - 1)?->data), $after))->holds) {
-                    $this->count($after, (float) $event->created_at->diffInDays(now()));
+                $answered = $answers === null ? [] : $this->type->responses($answers->get($event->record_id) ?? []);
+                if ($this->notice->judge(new Occurrence($event->name, $this->type->key, $this->read($of?->get($event->record_revision - 1)?->data), $after, answered: $answered))->holds) {
+                    $this->count([$this->type->key => $after], (float) $event->created_at->diffInDays(now()));
                 }
             }
+        }
+    }
+
+    /** Messages that went out, of the notice that is followed; whether the condition holds is told by what the record says today. */
+    private function followed(string $notice): void
+    {
+        $now = Clock::now();
+        $sent = Dispatch::query()->where('state', DispatchState::Sent)->whereIn('notice_id', Notice::query()->where(['source_id' => $this->source->id, 'key' => $notice])->select('id'))
+            ->where('created_at', '>=', now()->subDays(90))->with('record')->latest('id')->limit(self::MOST_FOLLOWED)->get();
+        foreach ($sent as $dispatch) {
+            $data = PlanDues::data($dispatch->record, $this->type, $this->source, $dispatch);
+            $due = $this->notice->cue->time?->due($data, $this->source->manifest()->source->zone);
+            $this->lookedAt++;
+            if ($due === null || ! PlanDues::judge($this->notice, $data, false)->holds) {
+                continue;
+            }
+            $due->at > $now ? $this->coming++ : $this->count($data, (float) $now->diffInDays($due->at, true));
         }
     }
 
@@ -85,18 +115,18 @@ final class Foresight
                 continue;
             }
             for ($number = 0; ($one = $due($number)) !== null && $one->at <= $now; $number++) {
-                $this->count($data, (float) $now->diffInDays($one->at, true));
+                $this->count([$this->type->key => $data], (float) $now->diffInDays($one->at, true));
             }
             $this->coming += $one === null ? 0 : 1;
         }
     }
 
     /**
-     * @param  array<string, mixed>  $data
+     * @param  array<string, mixed>  $data  by root
      */
     private function count(array $data, float $daysAgo): void
     {
-        $address = $this->notice->recipient->resolve([$this->type->key => $data])->address;
+        $address = $this->notice->recipient->resolve($data)->address;
         foreach (array_keys($this->back) as $days) {
             if ($daysAgo <= $days) {
                 if ($address === null) {

@@ -85,6 +85,7 @@ final class ByHand
         DB::transaction(static function () use ($dispatch, $known): void {
             self::move($dispatch, [DispatchState::Uncertain], $known);
             $dispatch->recipients()->where('state', DispatchState::Uncertain)->update($known);
+            $dispatch->hasArrived();
         });
         Audit::note($person, 'settled', "“{$dispatch->subject}” is known to have arrived", $dispatch, $dispatch->source, ['state' => DispatchState::Uncertain->value], ['state' => $dispatch->state->value]);
     }

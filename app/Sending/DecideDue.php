@@ -111,8 +111,8 @@ final readonly class DecideDue
         $due->setRelation('record', $record);
         $due->record_revision = $record->revision;
         $time = $declared->cue->time;
-        $data = PlanDues::data($record, $type, $due->source);
-        $then = $time?->due($data, $due->source->manifest()->source->zone, DueTime::ofOccasion($due->occasion)[1]);
+        $data = PlanDues::data($record, $type, $due->source, $due->followed());
+        $then = $time?->due($data, $due->source->manifest()->source->zone, DueTime::numberOf($due->occasion));
         $verdict = $time === null ? null : PlanDues::judge($declared, $data, true);
         $isIt = $then?->occasion() === $due->occasion;
         if ($isIt && $verdict?->holds === true && ! $due->by_hand && $then->at > Clock::now()) {
@@ -123,7 +123,7 @@ final readonly class DecideDue
         }
         $until = $due->by_hand ? $due->expires_at : $then?->expires;
         $reason = match (true) {
-            $time === null => 'This message does not go by a date any more',
+            $time === null || ($declared->cue->follows === null) !== ($due->followed() === null) => 'This message does not go by a date any more',
             ! $declared->on => 'It is switched off',
             $verdict?->holds === false => "Not true any more: {$verdict->reason}",
             ! $isIt => 'Its date is another now',

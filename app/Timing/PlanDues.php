@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Timing;
 
+use App\Models\Dispatch;
+use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\Record;
+use App\Models\Response;
 use App\Models\Source;
 use Herald\Condition\Verdict;
 use Herald\Notice\Carrier;
@@ -127,6 +130,11 @@ final class PlanDues
     public function plan(int $notice, Declared $declared, Record $record, RecordType $type, ?array $data = null): void
     {
         $time = $declared->cue->time ?? throw new \LogicException("{$declared->key} goes by no date");
+        if ($declared->cue->follows !== null) {
+            $this->follow($notice, $declared, $record, $type);
+
+            return;
+        }
         $dues = $record->wasRecentlyCreated ? new Collection : Due::query()->where(['notice_id' => $notice, 'record_id' => $record->id])->whereNotNull('anchor')->orderBy('id')->get();
         // What a person took out stays out.
         if ($dues->contains(static fn (Due $due): bool => $due->state === DueState::TakenOut)) {
@@ -160,6 +168,58 @@ final class PlanDues
         }
     }
 
+    /** What follows a message that has been sent, of all notices that do so. */
+    public function followed(Dispatch $sent): void
+    {
+        $key = $sent->notice->key;
+        $following = array_filter($this->source->manifest()->notices, static fn (Declared $notice): bool => $notice->cue->follows === $key && self::goesByDate($notice));
+        if ($following === []) {
+            return;
+        }
+        $type = $this->source->manifest()->recordTypes[array_values($following)[0]->recordType];
+        $record = Record::query()->whereKey($sent->record_id)->lockForUpdate()->firstOrFail();
+        foreach ($this->notices($type) as $id => $notice) {
+            if (isset($following[$notice->key])) {
+                $this->follow($id, $notice, $record, $type);
+            }
+        }
+    }
+
+    /** One notice that follows the messages of another about a record. */
+    private function follow(int $notice, Declared $declared, Record $record, RecordType $type): void
+    {
+        $time = $declared->cue->time ?? throw new \LogicException("{$declared->key} goes by no date");
+        if ($record->wasRecentlyCreated) {
+            return;
+        }
+        $zone = $this->source->manifest()->source->zone;
+        $now = Clock::now()->toDateTimeImmutable();
+        $dues = Due::query()->where(['notice_id' => $notice, 'record_id' => $record->id])->whereNotNull('anchor')->get()->keyBy('occasion');
+        $sent = Dispatch::query()->where('record_id', $record->id)->where('state', DispatchState::Sent)->whereIn('notice_id', Notice::query()->where(['source_id' => $this->source->id, 'key' => $declared->cue->follows])->select('id'))->get();
+        foreach ($sent as $dispatch) {
+            $data = self::data($record, $type, $this->source, $dispatch);
+            $verdict = self::judge($declared, $data, false);
+            for ($number = 0; ($wanted = $time->due($data, $zone, $number)) !== null; $number++) {
+                $due = $dues->get($wanted->occasion());
+                if ($due === null) {
+                    // Where nothing has happened nothing is made up for.
+                    if ($verdict->holds && ($wanted->at > $now || (! $this->baseline && $wanted->expires > $now))) {
+                        $this->write($notice, $declared, $record, $wanted, DueState::Waiting, null);
+                    }
+                } elseif ($due->state === DueState::Waiting) {
+                    $verdict->holds ? $due->by_hand || $due->move(self::columns($wanted)) : $due->move(['state' => DueState::Withdrawn, 'state_reason' => $verdict->reason]);
+                } elseif ($due->state === DueState::Withdrawn && $verdict->holds && $wanted->expires > $now) {
+                    $due->move(['state' => DueState::Waiting, 'state_reason' => null, 'try_at' => null, ...self::columns($wanted)], DueState::Withdrawn);
+                } elseif (! in_array($due->state, [DueState::Withdrawn, DueState::TakenOut], true)) {
+                    // That one is over: the next comes.
+                    continue;
+                }
+
+                break;
+            }
+        }
+    }
+
     /**
      * What comes next for a record.
      *
@@ -181,7 +241,7 @@ final class PlanDues
             return [null, $verdict->reason, null];
         }
         $over = $dues->filter(static fn (Due $one): bool => in_array($one->state, [DueState::Working, DueState::Dispatched, DueState::Failed, DueState::Dropped], true));
-        $here = $over->filter(static fn (Due $one): bool => $one->anchor === $due->anchor)->map(static fn (Due $one): int => DueTime::ofOccasion($one->occasion)[1]);
+        $here = $over->filter(static fn (Due $one): bool => $one->anchor === $due->anchor)->map(static fn (Due $one): int => DueTime::numberOf($one->occasion));
         $number = $here->isEmpty() ? 0 : $here->max() + 1;
         if ($here->isEmpty() && ! $time->whenMoved && $over->contains(static fn (Due $one): bool => $one->state !== DueState::Dropped)) {
             return [null, 'it went for the date as it was before', null];
@@ -223,13 +283,16 @@ final class PlanDues
     /**
      * What dates and conditions are read from.
      *
+     * @param  Dispatch|null  $followed  the message that something follows: then what was answered is what was answered to it
      * @return array<string, mixed> normalised values by root name
      */
-    public static function data(Record $record, RecordType $type, Source $source): array
+    public static function data(Record $record, RecordType $type, Source $source, ?Dispatch $followed = null): array
     {
+        $answers = $type->questions === [] ? [] : ($followed === null ? $record->responses ?? [] : Response::answersTo($followed));
+
         $now = Moment::text(Clock::now()->toDateTimeImmutable());
         $zone = $source->manifest()->source->zone;
 
-        return [$type->key => $type->computed($record->read($type) ?? [], $now, $zone), 'now' => $now, 'source' => ['zone' => $zone], ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($record->responses ?? [])])];
+        return [$type->key => $type->computed($record->read($type) ?? [], $now, $zone), 'now' => $now, 'source' => ['zone' => $zone], ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($answers)]), ...($followed === null ? [] : [Vocabulary::FOLLOWED => ['message' => $followed->id, 'at' => $followed->data['now'] ?? null]])];
     }
 }

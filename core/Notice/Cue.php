@@ -18,6 +18,7 @@ final readonly class Cue
      * @param  FieldChange|null  $changes  a field that must have become another
      * @param  Condition|null  $becomes  must hold now and not have held before
      * @param  InTime|null  $time  when it goes by a date; nothing that happens sets it off then
+     * @param  string|null  $follows  the key of the notice whose messages it follows, so long after them as its time says
      * @param  bool  $again  of an answer: whether one that is changed sets it off as well
      * @param  string|null  $wording  the source's own words for the cue
      */
@@ -29,6 +30,7 @@ final readonly class Cue
         private ?FieldChange $changes,
         private ?Condition $becomes,
         public ?InTime $time,
+        public ?string $follows,
         private bool $again,
         private ?string $wording,
     ) {

@@ -40,6 +40,21 @@ final readonly class DataSheet
     }
 
     /**
+     * What people have answered about the record, where they are asked anything.
+     *
+     * @param  array<string, array{value: string, at: string}>  $answers  as {@see RecordType::responses} takes them
+     * @return list<DataSheetLine>
+     */
+    public function answers(RecordType $type, array $answers): array
+    {
+        $field = Vocabulary::of($type)->roots()[Vocabulary::RESPONSE] ?? null;
+
+        return $field === null ? [] : [
+            new DataSheetLine(Vocabulary::RESPONSE, $field->label->in('en'), $field->type, null, 0), ...$this->lines($field->fields, $type->responses($answers), Vocabulary::RESPONSE, 1),
+        ];
+    }
+
+    /**
      * One value as people read it; null where there is none.
      *
      * @param  array<array-key, mixed>  $beside  what stands beside it, where its time zone may be found

@@ -23,7 +23,10 @@ final readonly class Vocabulary
     public const RESPONSE = 'response';
 
     /** Words of the language that templates are compiled to; no root may be called so. */
-    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b', 'slots', self::ANSWERS];
+    private const TAKEN = ['and', 'or', 'not', 'in', 'is', 'matches', 'starts', 'ends', 'has', 'true', 'false', 'null', 'none', 'loop', 'if', 'else', 'for', 'xor', 'same', 'divisible', 'b', 'slots', self::ANSWERS, self::FOLLOWED];
+
+    /** What something follows: a message that was sent. In cues alone. */
+    public const FOLLOWED = 'followed';
 
     /** What goes by this name is where answers are given, in the data alone. */
     public const ANSWERS = 'answers';
@@ -140,6 +143,12 @@ final readonly class Vocabulary
         }
 
         return new self([...$this->roots, $name => $list->item($name), ...$standing], $this->kinds, $this->questions);
+    }
+
+    /** The vocabulary of what follows a message. */
+    public function following(string $label): self
+    {
+        return new self([...$this->roots, self::FOLLOWED => Field::object(self::FOLLOWED, $label, [Field::single('at', $label, new Type\DateTime)])], $this->kinds, $this->questions);
     }
 
     /**

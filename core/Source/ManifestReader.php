@@ -141,7 +141,7 @@ final readonly class ManifestReader
             $node->string('name'),
             $strand->key,
             $type->key,
-            $this->cue($node, $type, $events, $vocabulary),
+            $this->cue($node, $type, $events, $strands, $vocabulary),
             $audience,
             $source->audiences[$audience->value]['name'].($for === null ? '' : ', '.$for),
             RecipientRule::ofNode($node->node('recipient') ?? $node, $vocabulary),
@@ -212,8 +212,9 @@ final readonly class ManifestReader
 
     /**
      * @param  array<string, EventKind>  $events
+     * @param  array<string, Strand>  $strands
      */
-    private function cue(Node $node, RecordType $type, array $events, Vocabulary $vocabulary): Cue
+    private function cue(Node $node, RecordType $type, array $events, array $strands, Vocabulary $vocabulary): Cue
     {
         $cue = $node->node('cue') ?? $node;
         $name = $cue->optionalString('event');
@@ -227,7 +228,7 @@ final readonly class ManifestReader
             throw $cue->fault('becomes', 'nobody would notice when a condition that is counted from now comes true; say a time, or begin with an event');
         }
 
-        [$changes, $time] = [$cue->node('changes'), $cue->node('time')];
+        [$changes, $time, $follows] = [$cue->node('changes'), $cue->node('time'), $cue->node('follows')];
 
         return new Cue(
             $type->key,
@@ -236,10 +237,35 @@ final readonly class ManifestReader
             $cue->bool('created'),
             $changes === null ? null : FieldChange::ofNode($changes, $vocabulary),
             $condition,
-            $time === null ? null : InTime::ofNode($time, $vocabulary),
+            match (true) {
+                $time !== null => InTime::ofNode($time, $vocabulary),
+                $follows !== null => InTime::following($follows, $vocabulary, $this->followed($follows, $node, $type, $strands)),
+                default => null,
+            },
+            $follows?->string('notice'),
             $cue->bool('again'),
             $cue->optionalString('wording'),
         );
+    }
+
+    /**
+     * @param  array<string, Strand>  $strands
+     * @return string the name of the notice that is followed
+     *
+     * @throws InvalidDocument when there is none of that key about such records
+     */
+    private function followed(Node $follows, Node $own, RecordType $type, array $strands): string
+    {
+        $key = $follows->string('notice');
+        foreach ($key === $own->string('key') ? [] : [...array_values($this->node->nodes('notices')), ...array_values($this->node->nodes('own_notices'))] as $other) {
+            if ($other->string('key') === $key) {
+                $strand = is_array($other->raw('strand')) ? $other->node('strand') : null;
+                if (($strand?->string('record_type') ?? ($strands[$other->string('strand')] ?? null)?->recordType) === $type->key) {
+                    return $other->string('name');
+                }
+            }
+        }
+        throw $follows->fault('notice', "\"{$key}\" is no other notice about {$type->plural->in('en')}");
     }
 
     /**

@@ -8,20 +8,20 @@ namespace Herald\Timing;
 final readonly class DueTime
 {
     /**
-     * @param  string  $path  of the date it counts from
-     * @param  string  $anchor  that date, in normal form
+     * @param  string  $from  what it counts from: `date:PATH:ANCHOR`, or `follow:DISPATCH`
+     * @param  string  $anchor  that date, or the moment of that message, in normal form
      * @param  int  $number  0, and 1, 2, … for what comes again
      * @param  \DateTimeImmutable  $expires  after which it is too late to go
      * @param  string  $zone  whose clocks are meant, IANA name
      */
-    public function __construct(public string $path, public string $anchor, public int $number, public \DateTimeImmutable $at, public \DateTimeImmutable $expires, public string $zone)
+    public function __construct(public string $from, public string $anchor, public int $number, public \DateTimeImmutable $at, public \DateTimeImmutable $expires, public string $zone)
     {
     }
 
     /** The occasion of its due: `date:booking.starts_at:2026-12-01T18:00:00Z:0`. */
     public function occasion(): string
     {
-        return "date:{$this->path}:{$this->anchor}:{$this->number}";
+        return "{$this->from}:{$this->number}";
     }
 
     /** What clocks show there: "2026-11-30 18:00". */
@@ -33,15 +33,12 @@ final readonly class DueTime
     /** The same, due at another moment. */
     public function at(\DateTimeImmutable $moment): self
     {
-        return new self($this->path, $this->anchor, $this->number, $moment, $this->expires, $this->zone);
+        return new self($this->from, $this->anchor, $this->number, $moment, $this->expires, $this->zone);
     }
 
-    /** @return array{string, int} the date that an occasion counts from, and its number */
-    public static function ofOccasion(string $occasion): array
+    /** The number of an occasion. */
+    public static function numberOf(string $occasion): int
     {
-        $parts = explode(':', $occasion, 3)[2] ?? '';
-        $end = (int) strrpos($parts, ':');
-
-        return [substr($parts, 0, $end), (int) substr($parts, $end + 1)];
+        return (int) substr((string) strrchr($occasion, ':'), 1);
     }
 }

@@ -78,6 +78,18 @@ final readonly class InTime
     }
 
     /**
+     * So long after a message of another notice.
+     *
+     * @param  string  $name  of that notice
+     *
+     * @throws InvalidDocument as above
+     */
+    public static function following(Node $node, Vocabulary $vocabulary, string $name): self
+    {
+        return self::ofNode(new Node([...$node->data, 'after' => Vocabulary::FOLLOWED.'.at'], $node->place, $node->document), $vocabulary->following($name));
+    }
+
+    /**
      * When it is due for a record.
      *
      * @param  array<string, mixed>  $data  normalised values by root name
@@ -110,7 +122,9 @@ final readonly class InTime
         $moment = $this->hours?->move($moment, $clock, $until) ?? $moment;
         $late = $this->late ?? ($until === null ? Span::of(...self::LATE) : null);
 
-        return new DueTime((string) $this->path, $anchor, $number, $moment, $late?->from($moment, 1, $clock) ?? $until ?? $moment, $zone);
+        $message = Path::of(Vocabulary::FOLLOWED.'.message')->in($data);
+
+        return new DueTime($this->path->root() === Vocabulary::FOLLOWED && is_string($message) ? "follow:{$message}" : "date:{$this->path}:{$anchor}", $anchor, $number, $moment, $late?->from($moment, 1, $clock) ?? $until ?? $moment, $zone);
     }
 
     /**

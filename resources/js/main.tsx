@@ -59,6 +59,7 @@ const router = createBrowserRouter([
             { path: '/records/:type', element: <RecordsPage /> },
             { path: '/records/:type/*', element: <RecordPage /> },
             { path: '/dispatches', element: <DispatchesPage /> },
+            { path: '/dispatches/answers', lazy: async () => ({ Component: (await import('./pages/answers/AnswersPage')).AnswersPage }) },
             { path: '/dispatches/:id', element: <DispatchPage /> },
             { path: '/mailroom', element: <MailroomPage /> },
             { path: '/mailroom/:id', element: <MailroomPage /> },

@@ -59,7 +59,8 @@ final class TimingTest extends TestCase
         $found = [];
         for ($number = 0; ($due = $time->due(['visit' => $record + ['zone' => null]], self::ZONE, $number)) !== null; $number++) {
             $found[] = "{$due->at->format('Y-m-d\TH:i\Z')} until {$due->expires->format('Y-m-d\TH:i\Z')}";
-            self::assertSame([$due->anchor, $number], DueTime::ofOccasion($due->occasion()));
+            self::assertSame("date:{$time->path}:{$due->anchor}:{$number}", $due->occasion());
+            self::assertSame($number, DueTime::numberOf($due->occasion()));
         }
 
         self::assertSame($expected, $found);

@@ -8,6 +8,8 @@ use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Event;
 use App\Models\Record;
 use App\Models\Response;
@@ -135,6 +137,36 @@ final class ResponsesTest extends TestCase
         $this->get($links['yes'])->assertStatus(410); // Three days (common practice).
     }
 
+    public function test_what_nobody_has_answered_is_followed_up_and_what_was_is_not(): void
+    {
+        $ask = [['id' => 'c', 'type' => 'confirm', 'key' => 'confirmed', 'label' => 'Yes', 'valid' => 9]];
+        $this->own('own-asking', ['event' => 'booking.requested'], '', $ask);
+        $this->own('own-again', ['follows' => ['notice' => 'own-asking', 'by' => ['days' => 3], 'at' => '09:00', 'if' => ['path' => 'response.confirmed', 'operator' => 'empty']]], 'Still there?');
+        $unanswered = $this->sent($ask);
+        $answered = $this->sent($ask, key: 'DN-9001');
+        self::assertSame(['2026-11-26 09:00', '2026-11-26 09:00'], $this->followUps(DueState::Waiting)->pluck('local_time')->all());
+        $this->press($answered['yes']);
+        self::assertSame(['DN-9001: Confirmed is empty'], $this->followUps(DueState::Withdrawn)->map(static fn (Due $due): string => "{$due->record->key}: ".preg_replace('/, which is not.*/', '', (string) $due->state_reason))->map(static fn (string $said): string => str_contains($said, 'Confirmed') ? 'DN-9001: Confirmed is empty' : $said)->all());
+
+        Clock::moveTo(new \DateTimeImmutable('2026-11-26T09:01:00Z'));
+        $this->work();
+        $sent = Dispatch::query()->whereRelation('notice', 'key', 'own-again')->with(['record', 'due'])->get();
+        self::assertSame(['DN-9000 sent'], $sent->map(static fn (Dispatch $one): string => "{$one->record->key} {$one->state->value}")->all());
+        self::assertStringStartsWith('follow:', (string) $sent[0]?->occasion);
+        $this->signIn();
+        $this->ask('GET', "/api/app/sources/larkmoor/dispatches/{$sent[0]?->id}")->assertOk()->assertJsonPath('set_off_by', 'a message before it, due 2026-11-26 09:00 in Europe/Dublin');
+        self::assertSame('3 days after “Own-asking”, at 09:00, if Confirmed is empty', $this->source->manifest()->notices['own-again']->cue->inWords());
+        $this->ask('POST', '/api/app/sources/larkmoor/notices/trial', ['notice' => ['format' => 'velvet-herald/notice', 'version' => 1, 'key' => 'own-other', 'name' => 'Other', 'strand' => 'dome-night', 'audience' => 'customer', 'recipient' => ['path' => 'booking.visitor.email'], 'cue' => ['follows' => ['notice' => 'own-asking', 'by' => ['days' => 1]]]]])->assertOk()->assertJsonPath('last_30.messages', 2);
+        $this->ask('POST', '/api/app/sources/larkmoor/notices/trial', ['notice' => ['format' => 'velvet-herald/notice', 'version' => 1, 'key' => 'own-other', 'name' => 'Other', 'strand' => 'dome-night', 'audience' => 'customer', 'recipient' => ['path' => 'booking.visitor.email'], 'cue' => ['follows' => ['notice' => 'order-received', 'by' => ['days' => 1]]]]])->assertStatus(422)->assertSee('is no other notice about Bookings');
+        self::assertNotSame([], $unanswered);
+    }
+
+    /** @return \Illuminate\Support\Collection<int, Due> */
+    private function followUps(DueState $state): \Illuminate\Support\Collection
+    {
+        return Due::query()->where('state', $state)->where('occasion', 'like', 'follow:%')->with('record')->orderBy('record_id')->get();
+    }
+
     public function test_what_is_shown_and_a_proof_lead_to_the_same_page_marked_as_a_try(): void
     {
         $this->knows([self::RATE]);
@@ -189,10 +221,10 @@ final class ResponsesTest extends TestCase
      * @param  array<string, mixed>  $more
      * @return array<array-key, string> by value
      */
-    private function sent(array $blocks, array $more = [], string $language = 'en'): array
+    private function sent(array $blocks, array $more = [], string $language = 'en', string $key = 'DN-9000'): array
     {
         $this->source->notices()->where('key', 'own-asking')->exists() || $this->own('own-asking', ['event' => 'booking.requested'], '', $blocks, $more);
-        $this->raise('DN-9000', $language);
+        $this->raise($key, $language);
         $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'own-asking')->with('message')->latest('id')->firstOrFail();
         self::assertSame(DispatchState::Sent, $dispatch->state, (string) $dispatch->state_reason);
 

@@ -35,6 +35,7 @@ final class RightsTest extends TestCase
         'PUT api/app/sources/{source}/notices/{key}' => ['publisher', ['key' => 'order-received'], '', ['revision' => 1, 'notice' => []]],
         'PATCH api/app/sources/{source}/notices/{key}' => ['publisher', ['key' => 'order-received'], '', ['revision' => 9, 'on' => true]],
         'DELETE api/app/sources/{source}/notices/{key}' => ['publisher', ['key' => 'order-received'], '', ['revision' => 1]],
+        'GET api/app/sources/{source}/answers' => ['viewer', []],
         'GET api/app/sources/{source}/coming' => ['viewer', []],
         'PATCH api/app/sources/{source}/coming/{due}' => ['publisher', ['due' => '999'], '', ['what' => 'take_out', 'why' => 'x']],
         'PUT api/app/sources/{source}/clock' => ['publisher', [], '', ['to' => 'x']],

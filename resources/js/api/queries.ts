@@ -25,6 +25,7 @@ export const queries = {
     consequences: (path: { type: string; key: string }, revision: number, changes: Schemas['Changes']) =>
         queryOptions({ queryKey: ['records', path, 'consequences', revision, changes], queryFn: () => got(api.POST('/records/{type}/{key}/consequences', { params: { path }, body: { changes } })), staleTime: 0 }),
     sendable: (path: { type: string; key: string }) => queryOptions({ queryKey: ['records', path, 'sendable'], queryFn: () => got(api.GET('/records/{type}/{key}/messages', { params: { path } })), staleTime: 0 }),
+    answers: (query: { type?: string; key?: string; answer?: string; page?: number }) => queryOptions({ queryKey: ['answers', query], queryFn: () => got(api.GET('/answers', { params: { query } })), placeholderData: keepPreviousData }),
     coming: (query: Page & { notice?: string }) => queryOptions({ queryKey: ['coming', query], queryFn: () => got(api.GET('/coming', { params: { query } })), placeholderData: keepPreviousData }),
     pictures: (query: Partial<Page>) => queryOptions({ queryKey: ['pictures', query], queryFn: () => got(api.GET('/pictures', { params: { query } })), placeholderData: keepPreviousData }),
     replacedPicture: (name: string, other: string) =>

@@ -244,6 +244,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What people have answered: how many of how many, and what, the latest first */
+        get: operations["answers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/coming": {
         parameters: {
             query?: never;
@@ -2261,6 +2278,49 @@ export interface components {
             accepted: boolean;
             words: string;
         };
+        /** @description an answer that somebody gave from a message */
+        AnswerLine: {
+            id: number;
+            /** @description the name that it is kept under */
+            key: string;
+            label: string;
+            /** @description in words */
+            answer: string;
+            /** @description whether it came in place of another from the same message */
+            changed: boolean;
+            at: string;
+            record_type: string;
+            record: string;
+            dispatch: string;
+            notice_name: string;
+            recipient: string | null;
+        };
+        Answers: {
+            questions: {
+                type: string;
+                type_name: string;
+                key: string;
+                label: string;
+                /** @description confirm, acknowledge, rate or choose; empty where it is asked no longer */
+                kind: string;
+                /** @description how many messages asked it */
+                asked: number;
+                /** @description how many of them were answered */
+                answered: number;
+                /** @description of a rating */
+                average: number | null;
+                /** @description how often each was given: of each message the latest */
+                answers: {
+                    value: string;
+                    label: string;
+                    number: number;
+                }[];
+            }[];
+            answers: components["schemas"]["AnswerLine"][];
+            total: number;
+            page: number;
+            pages: number;
+        };
         /** @description a message that goes by a date in its record */
         DueLine: {
             id: number;
@@ -2348,6 +2408,18 @@ export interface components {
             may_settle: boolean;
             /** @description whether it says something secret: that is masked in all that is kept, and once its fate is final it cannot be sent again */
             secret: boolean;
+            /** @description what it asks */
+            asked: {
+                key: string;
+                label: string;
+                /** @description when it can be answered no longer */
+                until: string;
+                /** @description the latest last */
+                answers: {
+                    answer: string;
+                    at: string;
+                }[];
+            }[];
             /** @description all that the message named */
             data: Record<string, never>;
             copies: {
@@ -2957,6 +3029,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TriedNotice"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answers: {
+        parameters: {
+            query?: {
+                type?: string;
+                key?: string;
+                answer?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answers"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -52,10 +52,12 @@ export function Setting({ item, part }: { item: Item; part: Part }) {
             <label className="flex items-center gap-1.5">
                 {part.title}
                 <input
-                    className="input input-xs bg-raised w-20"
+                    className="input input-xs bg-raised w-auto font-semibold"
                     defaultValue={typeof value === 'string' ? value : ''}
                     key={typeof value === 'string' ? value : ''}
-                    placeholder="item"
+                    placeholder={part.hint ?? 'item'}
+                    title={part.description}
+                    size={Math.max(6, typeof value === 'string' ? value.length : 0)}
                     pattern="[a-z][a-z0-9_]*"
                     onBlur={(event) => event.target.validity.valid && event.target.value !== (value ?? '') && set(event.target.value || undefined)}
                 />

@@ -87,7 +87,7 @@ final class DeskController
         $values = $offers = [];
         $faults = new Faults;
         $data = $desk->type->computed(RecordReader::read($desk->type, $record->data, $record->key), $now, $source->zone, $faults);
-        $lines = $sheet->lines($desk->type->fields, $data, $desk->type->key);
+        $lines = [...$sheet->lines($desk->type->fields, $data, $desk->type->key), ...$sheet->answers($desk->type, $record->responses ?? [])];
         foreach ([...$lines, ...self::ofOthers($desk, $sheet, $now)] as $line) {
             if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
                 $path = preg_replace('#/1#', '.*', $line->path);

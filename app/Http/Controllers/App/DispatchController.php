@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Http\Requests\ListDispatches;
+use App\Http\Resources\AnswerLine;
 use App\Http\Resources\DispatchLine;
 use App\Http\Stage;
 use App\Mailroom\OpenedLetter;
@@ -14,13 +15,18 @@ use App\Models\DispatchState;
 use App\Models\EventOrigin;
 use App\Models\Notice;
 use App\Models\RecipientRole;
+use App\Models\Response as Given;
 use App\Models\Source;
 use App\Sending\ByHand;
+use Herald\Record\Question;
 use Herald\Record\Secrets;
+use Herald\Record\Vocabulary;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 
 final class DispatchController
 {
@@ -63,13 +69,33 @@ final class DispatchController
             'attempts' => $dispatch->attempts, 'due_at' => $dispatch->state === DispatchState::Queued ? $dispatch->due_at->toIso8601ZuluString() : null,
             'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,
             'may_retry' => $dispatch->state->mayBeTriedAgain() && $dispatch->isWhole(), 'secret' => $dispatch->secret, 'may_settle' => $dispatch->state === DispatchState::Uncertain,
-            'data' => (object) Secrets::masked($dispatch->data),
+            'asked' => self::asked($source, $dispatch),
+            'data' => (object) array_diff_key(Secrets::masked($dispatch->data), [Vocabulary::ANSWERS => 1]),
             'copies' => $dispatch->recipients->reject(static fn (DispatchRecipient $one): bool => $one->role === RecipientRole::To)->map(static fn (DispatchRecipient $one): array => [
                 'role' => $one->role->value, 'address' => $one->address, 'state' => $one->state->value, 'state_reason' => $one->state_reason,
             ])->values(),
             'message' => $dispatch->message === null ? null : (new OpenedLetter($dispatch->message->bytes))->toArray(),
             'html_at' => $dispatch->message === null ? null : "/stage/{$source->key}/dispatches/{$dispatch->id}",
         ]);
+    }
+
+    /**
+     * What it asks, and what was answered.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function asked(Source $source, Dispatch $dispatch): array
+    {
+        $given = Given::query()->where('dispatch_id', $dispatch->id)->orderBy('turn')->get()->groupBy('key');
+
+        return array_values(DB::table('asked')->where('dispatch_id', $dispatch->id)->orderBy('key')->get()->map(static function (object $asked) use ($source, $given): array {
+            $question = AnswerLine::question($source, $asked->record_type, $asked->key);
+
+            return [
+                'key' => $asked->key, 'label' => $question?->label->in('en') ?? Question::readable($asked->key), 'until' => Carbon::parse($asked->until, 'UTC')->toIso8601ZuluString(),
+                'answers' => $given->get($asked->key, collect())->map(static fn (Given $one): array => ['answer' => $question?->inWords($one->value) ?? $one->value, 'at' => $one->answered_at->toIso8601ZuluString()])->all(),
+            ];
+        })->all());
     }
 
     public function html(Source $source, string $id): Response
@@ -98,6 +124,7 @@ final class DispatchController
         $event = $dispatch->event;
 
         return match (true) {
+            $dispatch->due?->followed() !== null => "a message before it, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
             $dispatch->due?->anchor !== null => "its date, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
             $event === null => trim('by hand, '.$dispatch->due?->user?->name, ', '),
             $event->origin === EventOrigin::Answer => "an answer, {$event->name}",

@@ -73,7 +73,9 @@ final class RecordController
             'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision,
             'lines' => array_map(static fn (DataSheetLine $line): array => [
                 'path' => $line->path, 'label' => $line->label, 'type' => $line->type->name(), 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
-            ], self::sheet($source)->lines($declared->fields, self::computed($source, $declared, $record), $declared->key)),
+            ], [
+                ...self::sheet($source)->lines($declared->fields, self::computed($source, $declared, $record), $declared->key), ...self::sheet($source)->answers($declared, $record->responses ?? []),
+            ]),
             'changeable' => self::changeEvent($source, $declared) === null ? [] : array_values(array_map(static fn (Field $field): array => [
                 'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
                 'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),

@@ -123,6 +123,23 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
         ],
         ['What became of it', dispatch.state_reason ?? (dispatch.state === 'queued' ? 'It waits for its turn.' : '')],
         [
+            'Asks',
+            dispatch.asked.length > 0 && (
+                <ul>
+                    {dispatch.asked.map(({ key, label, until, answers }) => (
+                        <li key={key}>
+                            {label}: {answers.length === 0 ? <span className="text-muted">no answer yet; open until {when(until)}</span> : <strong>{answers.at(-1)?.answer}</strong>}
+                            {answers.map(({ answer, at }, index) => (
+                                <span key={index} className="block text-muted">
+                                    {answer}, {when(at)}
+                                </span>
+                            ))}
+                        </li>
+                    ))}
+                </ul>
+            ),
+        ],
+        [
             'Secret',
             dispatch.secret &&
                 (['sent', 'failed', 'skipped', 'bounced'].includes(dispatch.state)

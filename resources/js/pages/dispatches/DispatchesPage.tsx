@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { Empty, Loading, Problem } from '../../parts/Message';
@@ -27,7 +28,7 @@ export function DispatchesPage() {
     const { counts, dispatches, notices, total, pages } = found.data;
 
     return (
-        <Page title="Dispatches" lead="One line for each message to each person, with what set it off.">
+        <Page title="Dispatches" lead={<>One line for each message to each person, with what set it off. <Link to="/dispatches/answers" className="link-quiet">What people answered</Link> is told apart.</>}>
             <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-3 text-[13px]">
                 <Filter words="All" count={Object.values(counts).reduce((sum, one) => sum + one, 0)} pressed={!state} press={() => set('state', '')} />
                 {STATES.filter((one) => (counts[one] ?? 0) > 0 || one === state).map((one: Schemas['DispatchState']) => (
