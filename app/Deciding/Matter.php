@@ -10,6 +10,7 @@ use App\Models\Record;
 use App\Models\RecordRevision;
 use App\Models\Source as SourceModel;
 use App\Responses\AnswerLinks;
+use App\Sending\Spread;
 use App\Timing\Clock;
 use Herald\Document\InvalidDocument;
 use Herald\Manuscript\Selection;
@@ -32,8 +33,9 @@ final readonly class Matter
      * @param  array<string, mixed>  $given  normalised
      * @param  array<string, HandedOver>  $slots  by key
      * @param  array<string, array{value: string, at: string}>  $responses  what was answered about the record until now
+     * @param  array<string, array<array-key, mixed>>  $one  where it goes to each of several: the one that it is for, by root
      */
-    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots, private array $responses)
+    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots, private array $responses, private array $one = [])
     {
     }
 
@@ -49,7 +51,10 @@ final readonly class Matter
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? $due->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        return self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? []);
+        $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? []);
+        $each = $notice->recipient->each;
+
+        return $each === null || ! Spread::isOne($due) ? $matter : $matter->for($notice, static fn (array $data): array => Spread::of($due, $notice, $each, $data));
     }
 
     /**
@@ -61,7 +66,7 @@ final readonly class Matter
      */
     public static function byHand(Declared $notice, RecordType $type, Record $record, array $given): self
     {
-        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), RecordReader::given($notice->given, $given, 'given'), [], $record->responses ?? []);
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), RecordReader::given($notice->given, $given, 'given'), [], $record->responses ?? [])->shownTo($notice, $record);
     }
 
     /**
@@ -77,7 +82,7 @@ final readonly class Matter
         $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
         $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
 
-        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice), $record->responses ?? []);
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice), $record->responses ?? [])->shownTo($notice, $record);
     }
 
     /**
@@ -88,7 +93,7 @@ final readonly class Matter
      */
     public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null, ?\Closure $answering = null): MessageData
     {
-        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots), responses: $this->responses, answering: $answering);
+        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots), responses: $this->responses, answering: $answering, one: $this->one);
         $asked = $message?->asked() ?? [];
         if ($message === null || $asked === []) {
             return $messageData;
@@ -96,6 +101,38 @@ final readonly class Matter
         $from = SourceModel::query()->findOrFail($this->sourceId);
 
         return $messageData->with(array_map(fn (Selection $records): array => OtherRecords::found($from, $records, $messageData->data, [$this->type->key, $this->recordId], $message->readsOf($records->item)), $asked));
+    }
+
+    /**
+     * The same for one of those that it goes to.
+     *
+     * @param  \Closure(array<string, mixed>): array<string, array<array-key, mixed>>  $find  the one, by root, from what else may be named
+     */
+    private function for(Declared $notice, \Closure $find): self
+    {
+        $data = $this->around();
+        $one = $find($data);
+
+        return new self($this->sourceId, $this->recordId, $this->type, $this->record, $this->given, $notice->recipient->resolve([...$data, ...$one]), $this->moment, $this->slots, $this->responses, $one);
+    }
+
+    private function shownTo(?Declared $notice, Record $record): self
+    {
+        $each = $notice?->recipient->each;
+
+        return $notice === null || $each === null ? $this : $this->for($notice, static fn (array $data): array => Spread::example($record->loadMissing('source')->source, $each, $data));
+    }
+
+    /**
+     * What may be said of it in conditions.
+     *
+     * @return array<string, mixed> by root
+     */
+    public function around(): array
+    {
+        $source = SourceModel::query()->findOrFail($this->sourceId)->manifest()->source;
+
+        return $this->messageData($source, null)->data;
     }
 
     /**

@@ -9,6 +9,7 @@ use App\Models\Source;
 use Herald\Condition\AllOf;
 use Herald\Condition\Comparison;
 use Herald\Manuscript\Selection;
+use Herald\Record\Field;
 use Herald\Record\RecordType;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
@@ -45,7 +46,7 @@ final readonly class OtherRecords
         }
         $search = new self($source, $type, $asked, $itself !== null && $itself[0] === $type->key ? $itself[1] : null);
         $records = $asked->of($search->candidates($data), $data, new \Collator($source->manifest()->source->defaultLanguage));
-        $fields = array_intersect_key($type->fields, array_flip($keys));
+        $fields = array_intersect_key(Field::ofRecords($type)->fields, array_flip($keys));
 
         return array_map(static fn (mixed $record): array => Secrets::masked(array_intersect_key((array) $record, $fields)), array_slice($records, 0, Selection::OF_RECORDS));
     }
@@ -96,8 +97,7 @@ final readonly class OtherRecords
         for ($page = 1; $page <= self::LOOKED_AT / self::AT_ONCE; $page++) {
             $records = (clone $query)->forPage($page, self::AT_ONCE)->get();
             foreach ($records as $record) {
-                $read = $record->read($this->type);
-                $read = $read === null ? null : $this->type->computed($read, $now, $this->source->manifest()->source->zone);
+                $read = $record->asOther($this->type, $now, $this->source->manifest()->source->zone);
                 if ($read !== null && $this->asked->only?->holds([...$data, ...Vocabulary::item($this->asked->item, $read, 0, 1)]) !== false) {
                     $found[] = $read;
                     if (count($found) === $most) {

@@ -13,6 +13,8 @@ enum DueState: string
     case Working = 'working';
     /** It has become a dispatch. */
     case Dispatched = 'dispatched';
+    /** It has become others, one for each of those that it goes to. */
+    case Spread = 'spread';
     /** It could not be decided upon; it is tried again when a person asks for it. */
     case Failed = 'failed';
     /** Its record changed, so that it does not come; it may come again when the record changes once more. */

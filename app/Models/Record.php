@@ -11,6 +11,7 @@ use Herald\Document\InvalidDocument;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\SearchWords;
+use Herald\Record\Vocabulary;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -156,6 +157,18 @@ final class Record extends Model
         } catch (InvalidDocument) {
             return null;
         }
+    }
+
+    /**
+     * The same, with what is computed from them and what people have answered: as messages name it that are about something else.
+     *
+     * @return array<string, mixed>|null
+     */
+    public function asOther(RecordType $type, ?string $now = null, string $zone = 'UTC'): ?array
+    {
+        $data = $this->read($type);
+
+        return $data === null ? null : [...$type->computed($data, $now, $zone), ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($this->responses ?? [])])];
     }
 
     /** @return BelongsTo<Source, $this> */

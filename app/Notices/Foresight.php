@@ -11,6 +11,7 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\RecordRevision;
 use App\Models\Source;
+use App\Sending\Spread;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
 use Herald\Notice\Notice as Declared;
@@ -25,17 +26,27 @@ final class Foresight
     /** So many of the newest are looked at, of what happened and of records. */
     private const MOST = 5_000;
 
+    /** Of what goes to each of several: so many times at most, and to so many of them. */
+    private const MOST_SPREAD = 50;
+
+    private const OTHERS = 2_000;
+
     /** Of messages that something follows: what was answered is asked of each by itself. */
     private const MOST_FOLLOWED = 500;
 
     /** @var array<int, array{messages: int, addresses: array<string, true>}> by the days that are looked back */
     private array $back = [30 => ['messages' => 0, 'addresses' => []], 90 => ['messages' => 0, 'addresses' => []]];
 
+    private int $most = self::MOST;
+
     private int $coming = 0;
 
     private int $without = 0;
 
     private int $lookedAt = 0;
+
+    /** @var list<array<string, array<array-key, mixed>>>|null where it goes to each of the records of another type: so many of them, each by root */
+    private ?array $others = null;
 
     private function __construct(private readonly Source $source, private readonly Declared $notice, private readonly RecordType $type)
     {
@@ -47,6 +58,16 @@ final class Foresight
     public static function of(Source $source, Declared $notice): array
     {
         $foresight = new self($source, $notice, $source->manifest()->recordTypes[$notice->recordType]);
+        $each = $notice->recipient->each;
+        $kind = $each === null ? null : Spread::type($source, $each);
+        if ($each !== null && $kind !== null) {
+            $foresight->others = array_values(array_filter(array_map(static function (Record $record) use ($kind, $each): ?array {
+                $read = $record->asOther($kind);
+
+                return $read === null ? null : $each->one($read);
+            }, $source->records()->where('type', $kind->key)->latest('id')->limit(self::OTHERS)->get()->all())));
+            $foresight->most = self::MOST_SPREAD;
+        }
         match (true) {
             $notice->cue->follows !== null => $foresight->followed($notice->cue->follows),
             $notice->cue->time !== null => $foresight->dated(),
@@ -62,7 +83,7 @@ final class Foresight
     {
         $since = now()->subDays(90);
         $events = Event::query()->where('source_id', $this->source->id)->where('created_at', '>=', $since)->whereNull('fault')
-            ->whereIn('name', array_keys($this->source->manifest()->eventsOf($this->type)))->latest('id')->limit(self::MOST)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
+            ->whereIn('name', array_keys($this->source->manifest()->eventsOf($this->type)))->latest('id')->limit($this->most)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
         foreach ($events->chunk(500) as $chunk) {
             $revisions = RecordRevision::query()->whereIn('record_id', $chunk->pluck('record_id')->unique())->get()->groupBy('record_id')->map->keyBy('revision');
             // What was answered is told as it stands today.
@@ -103,7 +124,7 @@ final class Foresight
     private function dated(): void
     {
         $now = Clock::now();
-        foreach ($this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit(self::MOST)->get() as $record) {
+        foreach ($this->source->records()->where('type', $this->type->key)->latest('updated_at')->latest('id')->limit($this->most)->get() as $record) {
             $data = $this->read($record->data);
             $due = fn (int $number): ?DueTime => $data === null ? null : $this->notice->cue->time?->due([$this->type->key => $data], $this->source->manifest()->source->zone, $number);
             if ($data === null || $due(0) === null) {
@@ -126,7 +147,20 @@ final class Foresight
      */
     private function count(array $data, float $daysAgo): void
     {
-        $address = $this->notice->recipient->resolve($data)->address;
+        $each = $this->notice->recipient->each;
+        if ($each === null) {
+            $this->countOne($this->notice->recipient->resolve($data)->address, $daysAgo);
+
+            return;
+        }
+        $ones = $this->others === null ? $each->items($data) : array_filter($this->others, static fn (array $one): bool => $each->holds([...$data, ...$one]));
+        foreach ($ones as $one) {
+            $this->countOne($this->notice->recipient->resolve([...$data, ...$one])->address, $daysAgo);
+        }
+    }
+
+    private function countOne(?string $address, float $daysAgo): void
+    {
         foreach (array_keys($this->back) as $days) {
             if ($daysAgo <= $days) {
                 if ($address === null) {

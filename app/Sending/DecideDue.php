@@ -59,6 +59,15 @@ final readonly class DecideDue
             return null;
         }
         $matter = Matter::ofDue($due, $declared, $type);
+        $each = $declared->recipient->each;
+        if ($each !== null && ! Spread::isOne($due)) {
+            if (Spread::over($due, $declared, $each, $matter->around()) && $due->anchor !== null) {
+                // What comes again comes next.
+                DB::transaction(static fn () => (new PlanDues($due->source))->plan($due->notice_id, $declared, $due->record, $type));
+            }
+
+            return null;
+        }
         $decision = ($this->decide)($notice, $matter);
         $dispatch = self::of($due, $notice);
         $message = $decision->edition->message();
@@ -143,7 +152,7 @@ final readonly class DecideDue
     }
 
     /** It does not go, and why stands among the dispatches. */
-    private static function drop(Due $due, string $reason): bool
+    public static function drop(Due $due, string $reason): bool
     {
         $isOurs = $due->changeUnderLease(['state' => DueState::Dropped, 'state_reason' => $reason, 'lease_until' => null]);
         if ($isOurs) {

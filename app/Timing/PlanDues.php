@@ -240,7 +240,7 @@ final class PlanDues
         if (! $verdict->holds) {
             return [null, $verdict->reason, null];
         }
-        $over = $dues->filter(static fn (Due $one): bool => in_array($one->state, [DueState::Working, DueState::Dispatched, DueState::Failed, DueState::Dropped], true));
+        $over = $dues->filter(static fn (Due $one): bool => in_array($one->state, [DueState::Working, DueState::Dispatched, DueState::Spread, DueState::Failed, DueState::Dropped], true));
         $here = $over->filter(static fn (Due $one): bool => $one->anchor === $due->anchor)->map(static fn (Due $one): int => DueTime::numberOf($one->occasion));
         $number = $here->isEmpty() ? 0 : $here->max() + 1;
         if ($here->isEmpty() && ! $time->whenMoved && $over->contains(static fn (Due $one): bool => $one->state !== DueState::Dropped)) {

@@ -19,7 +19,7 @@ use Herald\Value\Locality;
 use Herald\Value\Type;
 use Herald\Value\Type\FieldType;
 
-/** Where a notice finds its recipient: an address in the record, or a fixed one. */
+/** Where a notice finds its recipient: an address in the record, a fixed one, or one in each of several things. */
 final readonly class RecipientRule
 {
     private function __construct(
@@ -28,12 +28,15 @@ final readonly class RecipientRule
         private ?Inline $name,
         private ?Path $languagePath,
         private ?string $language,
+        public ?Each $each,
     ) {
     }
 
     /** @throws InvalidDocument when a path is unknown or of a type that cannot serve */
     public static function ofNode(Node $node, Vocabulary $vocabulary): self
     {
+        $each = $node->has('each') ? Each::ofNode($node, $vocabulary) : null;
+        $vocabulary = $each->vocabulary ?? $vocabulary;
         $faults = new Faults;
         $name = $node->has('name') ? (new InlineReader($vocabulary, $faults))->inline($node->raw('name'), $node->below('name')) : null;
         foreach ($name->runs ?? [] as $run) {
@@ -49,11 +52,12 @@ final readonly class RecipientRule
             $name,
             self::path($node, 'language_path', new Type\Language, $vocabulary),
             $node->optionalString('language'),
+            $each,
         );
     }
 
     /**
-     * @param  array<string, mixed>  $data  normalised values by root name
+     * @param  array<string, mixed>  $data  normalised values by root name; where it goes to each of several, one of them among it
      */
     public function resolve(array $data): Recipient
     {
@@ -77,7 +81,7 @@ final readonly class RecipientRule
     /** In words: "the address in order.customer.email" or the fixed address. */
     public function inWords(): string
     {
-        return $this->path === null ? (string) $this->address : "the address in {$this->path}";
+        return $this->path === null ? (string) $this->address : "the address in {$this->path}".($this->each === null ? '' : " of {$this->each->inWords()}");
     }
 
     private static function path(Node $node, string $key, FieldType $type, Vocabulary $vocabulary): ?Path

@@ -104,7 +104,7 @@ final readonly class Field
         /** @var \WeakMap<RecordType, self> $known */
         $known = $lists ??= new \WeakMap;
 
-        return $known[$type] ??= new self($type->key, $type->plural, new Type\Items, fields: self::told($type->fields));
+        return $known[$type] ??= new self($type->key, $type->plural, new Type\Items, fields: self::told($type->fields) + ($type->questions === [] ? [] : [Vocabulary::RESPONSE => Vocabulary::of($type)->roots()[Vocabulary::RESPONSE]]));
     }
 
     /**
@@ -173,6 +173,16 @@ final readonly class Field
     public function isRenamed(): bool
     {
         return $this->was !== [] || array_filter($this->fields, static fn (self $field): bool => $field->isRenamed()) !== [];
+    }
+
+    /**
+     * What it is where nothing is said of it: null, or a list or a group without anything in it.
+     *
+     * @return array<array-key, mixed>|null
+     */
+    public function nothing(): ?array
+    {
+        return $this->type instanceof Type\Group ? array_map(static fn (self $field): ?array => $field->nothing(), $this->fields) : $this->type->nothing();
     }
 
     /** The same field under another label. */

@@ -172,7 +172,7 @@ final class RecordReader
                 $this->faults->add($place, 'must not be empty');
             }
 
-            return self::nothing($field);
+            return $field->nothing();
         }
         $read = $this->single($field, $value, $place);
 
@@ -182,16 +182,6 @@ final class RecordReader
             $field->type instanceof Type\Items => array_map(fn (mixed $item, int|string $index): mixed => $this->value($field->item($field->key), $item, $place.'/'.$index), $read, array_keys($read)),
             default => $read,
         };
-    }
-
-    /**
-     * A value that is not there. What an absent object would have to have is not asked for.
-     *
-     * @return array<array-key, mixed>|null
-     */
-    private static function nothing(Field $field): ?array
-    {
-        return $field->type instanceof Type\Group ? array_map(self::nothing(...), $field->fields) : $field->type->nothing();
     }
 
     private function single(Field $field, mixed $value, string $place): mixed

@@ -145,6 +145,12 @@ final readonly class Vocabulary
         return new self([...$this->roots, $name => $list->item($name), ...$standing], $this->kinds, $this->questions);
     }
 
+    /** The vocabulary in which one of a list goes by a name of its own, alone. */
+    public function one(string $name, Field $list): self
+    {
+        return new self([...$this->roots, $name => $list->item($name)], $this->kinds, $this->questions);
+    }
+
     /** The vocabulary of what follows a message. */
     public function following(string $label): self
     {

@@ -34,9 +34,10 @@ final readonly class MessageData
      * @param  string  $id  that tells it from every other message; a sample for what is only shown
      * @param  array<string, list<array<string, mixed>>>  $slots  what add-ons handed in, as pieces, by the key of the slot
      * @param  array<string, array{value: string, at: string}>  $responses  the latest answers about the record, by the key of the question
+     * @param  array<string, array<array-key, mixed>>  $one  of a message that goes to each of several: the one that it is for, by root
      * @param  (\Closure(AskedQuestion, string): string)|null  $answering  the address where an answer is given, from the question and the answer's value; null for addresses that lead nowhere
      */
-    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE, array $slots = [], array $responses = [], ?\Closure $answering = null): self
+    public static function of(RecordType $type, array $record, Source $source, ?Recipient $recipient, \DateTimeImmutable $now, array $given = [], ?CompiledMessage $message = null, string $id = self::SAMPLE, array $slots = [], array $responses = [], ?\Closure $answering = null, array $one = []): self
     {
         $moment = Moment::text($now);
 
@@ -49,6 +50,7 @@ final readonly class MessageData
         }
 
         return new self([
+            ...$one,
             $type->key => $type->computed($record, $moment, $source->zone, $faults),
             'given' => $given,
             'source' => $source->toArray(),

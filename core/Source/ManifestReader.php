@@ -130,21 +130,23 @@ final readonly class ManifestReader
         $type = $types[$strand->recordType];
         $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
         RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
-        $vocabulary = Vocabulary::of($type, $given, $types);
+        $around = Vocabulary::of($type, $given, $types);
+        $recipient = RecipientRule::ofNode($node->node('recipient') ?? $node, $around);
+        $vocabulary = $recipient->each->vocabulary ?? $around;
         $audience = Audience::from($node->string('audience'));
         $for = $node->optionalString('for');
         $required = $node->node('required');
-        [$on, $narrowing] = self::ours($node, $vocabulary);
+        [$on, $narrowing] = self::ours($node, $around);
 
         return new Notice(
             $node->string('key'),
             $node->string('name'),
             $strand->key,
             $type->key,
-            $this->cue($node, $type, $events, $strands, $vocabulary),
+            $this->cue($node, $type, $events, $strands, $around),
             $audience,
             $source->audiences[$audience->value]['name'].($for === null ? '' : ', '.$for),
-            RecipientRule::ofNode($node->node('recipient') ?? $node, $vocabulary),
+            $recipient,
             $required === null ? [] : self::paths($required, 'links', $vocabulary),
             $required === null ? [] : self::paths($required, 'variables', $vocabulary),
             $required === null ? [] : self::questions($required, $type),

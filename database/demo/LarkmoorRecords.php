@@ -209,6 +209,46 @@ final class LarkmoorRecords
     /**
      * @return list<array{type: string, data: array<string, mixed>}>
      */
+    public function subscriptions(): array
+    {
+        $this->random = new Randomizer(new Mt19937(606));
+        $subscriptions = [];
+        for ($n = 0; $n < 60; $n++) {
+            $person = $this->person();
+            $number = 'SK-'.(601 + $n);
+            $subscriptions[] = ['type' => 'subscription', 'data' => [
+                'number' => $number, 'name' => $n === 8 ? null : "{$person['first_name']} {$person['last_name']}", 'address' => $n === 21 ? null : $person['email'],
+                'kinds' => $this->pick([['aurora'], ['aurora', 'shower'], ['shower', 'clouded_out'], ['aurora', 'shower', 'clouded_out']]), 'least_level' => $this->random->getInt(1, 5), 'region' => $this->pick(['moor', 'moor', 'coast', 'hills']),
+                // One in six has not confirmed yet.
+                'language' => $person['language'], 'confirmed_at' => $n % 6 === 5 ? null : self::moment($this->now->modify('-'.$this->random->getInt(3, 400).' days')), 'page' => "https://larkmoor.example.org/sky/{$number}",
+            ]];
+        }
+
+        return $subscriptions;
+    }
+
+    /**
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
+    public function alerts(): array
+    {
+        $alerts = [];
+        foreach ([['Northern lights over the moor', 'aurora', 4, ['moor', 'hills'], 'The sun has been busy: look north once it is dark, away from lamps.'], ['The Leonids', 'shower', 2, ['moor', 'coast', 'hills'], 'Up to fifteen shooting stars an hour, best after midnight.'],
+            ['Clouds over the coast', 'clouded_out', 3, ['coast'], 'No stars tonight: the domes stay closed.'], ['Northern lights, perhaps', 'aurora', 2, ['hills'], 'A faint glow low in the north is possible.'],
+            ['The Geminids', 'shower', 5, ['moor', 'coast', 'hills'], 'The richest night of the year: lie down, look up, wait.'], ['Bright northern lights', 'aurora', 5, ['moor', 'coast', 'hills'], 'Seen as far south as we can remember. Go out now.']] as $n => [$title, $kind, $level, $regions, $words]) {
+            $from = $this->now->modify(($n * 3 - 12).' days');
+            $alerts[] = ['type' => 'alert', 'data' => [
+                'number' => 'SA-'.(31 + $n), 'title' => $title, 'kind' => $kind, 'level' => $level, 'from' => self::moment($from), 'until' => self::moment($from->modify('8 hours')), 'regions' => $regions, 'words' => $words,
+                'status' => $n < 4 ? 'over' : 'expected',
+            ]];
+        }
+
+        return $alerts;
+    }
+
+    /**
+     * @return list<array{type: string, data: array<string, mixed>}>
+     */
     public function accounts(): array
     {
         $this->random = new Randomizer(new Mt19937(77));

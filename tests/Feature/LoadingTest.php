@@ -29,8 +29,8 @@ final class LoadingTest extends TestCase
         self::assertSame(0, Artisan::call('herald:source', ['file' => $file]));
         self::assertSame(0, Artisan::call('herald:source', ['file' => $file]));
 
-        self::assertSame([1, 33], [Source::query()->count(), Notice::query()->count()]);
-        self::assertStringContainsString('5 record types, 33 notices in 4 strands', Artisan::output());
+        self::assertSame([1, 36], [Source::query()->count(), Notice::query()->count()]);
+        self::assertStringContainsString('7 record types, 36 notices in 6 strands', Artisan::output());
     }
 
     public function test_a_notice_that_the_manifest_no_longer_declares_is_kept_but_not_shown(): void
@@ -40,7 +40,7 @@ final class LoadingTest extends TestCase
         array_shift($manifest['notices']);
         self::assertSame(0, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
 
-        self::assertSame([33, 32], [Notice::query()->count(), Notice::query()->inForce()->count()]);
+        self::assertSame([36, 35], [Notice::query()->count(), Notice::query()->inForce()->count()]);
         self::assertSame('New order', $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.0.notices.0.name'));
     }
 
@@ -58,7 +58,7 @@ final class LoadingTest extends TestCase
         self::assertSame($before, $this->ask('GET', $page)->assertOk()->json());
         self::assertSame($editions, Edition::query()->count());
         self::assertSame('Another subject', $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$record}&words=built_in&language=en")->json('subject'));
-        self::assertSame([2, 5], [$source->manifestVersions()->count(), $source->recordTypeVersions()->count()], 'record types stay the same');
+        self::assertSame([2, 7], [$source->manifestVersions()->count(), $source->recordTypeVersions()->count()], 'record types stay the same');
         self::assertSame(3, BuiltIn::query()->whereRelation('notice', 'key', 'order-received')->count(), 'English twice, German once');
         self::assertSame($source->recordTypeVersions()->where('key', 'order')->value('id'), Edition::query()->latest('id')->value('record_type_version_id'));
     }

@@ -50,8 +50,8 @@ final class DemoCommand extends Command
         }
         $source = LoadManifest::from(Json::ofFile(database_path('demo/larkmoor.json')));
         $records = new LarkmoorRecords($now->toDateTimeImmutable(), (string) config('app.url'));
-        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'nights' => $records->nights(), 'loans' => $records->loans(), 'accounts' => $records->accounts()]);
-        foreach (['clear-skies', 'night-blue-receipt', 'dome-night', 'parcel-away'] as $template) {
+        $this->load($source, ['orders' => $records->orders(), 'bookings' => $records->bookings(), 'nights' => $records->nights(), 'loans' => $records->loans(), 'subscriptions' => $records->subscriptions(), 'alerts' => $records->alerts(), 'accounts' => $records->accounts()]);
+        foreach (['clear-skies', 'night-blue-receipt', 'dome-night', 'night-reminder', 'parcel-away'] as $template) {
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }
         $this->dress($source);

@@ -30,7 +30,7 @@ final class DueLine extends JsonResource
         return [
             'id' => $due->id, 'notice' => $due->notice->key, 'notice_name' => $declared->name ?? $due->notice->key, 'audience_label' => $declared->audienceLabel ?? '',
             'record_type' => $due->record->type, 'record' => $due->record->key,
-            'recipient' => $recipient?->address, 'recipient_name' => $recipient?->name,
+            'recipient' => $recipient?->address, 'recipient_name' => $declared?->recipient->each?->inWords() ?? $recipient?->name,
             'at' => $due->due_at->toIso8601ZuluString(), 'day' => $there->format('Y-m-d'), 'time' => $there->format('H:i'),
             'there' => $due->zone === null || $due->zone === $manifest->source->zone ? null : "{$due->local_time} in {$due->zone}",
             'reason' => $due->reason, 'state' => $due->state->value, 'state_reason' => $due->state_reason,

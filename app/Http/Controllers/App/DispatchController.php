@@ -126,6 +126,8 @@ final class DispatchController
         return match (true) {
             $dispatch->due?->followed() !== null => "a message before it, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
             $dispatch->due?->anchor !== null => "its date, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
+            str_starts_with($dispatch->occasion, 'date:') => 'its date',
+            str_starts_with($dispatch->occasion, 'follow:') => 'a message before it',
             $event === null => trim('by hand, '.$dispatch->due?->user?->name, ', '),
             $event->origin === EventOrigin::Answer => "an answer, {$event->name}",
             $event->origin === EventOrigin::Api => "{$event->name}, told by the source",

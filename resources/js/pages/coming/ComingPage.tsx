@@ -82,7 +82,7 @@ export function ComingPage() {
                                         </span>
                                     </span>
                                     <span className="break-words min-w-0 max-lg:col-start-2 max-lg:col-span-2">
-                                        {due.recipient === null ? <span className="text-warning">no address: it would be skipped</span> : <Address of={`${due.recipient_name ?? ''} <${due.recipient}>`} />}
+                                        {due.recipient === null && due.recipient_name ? due.recipient_name : due.recipient === null ? <span className="text-warning">no address: it would be skipped</span> : <Address of={`${due.recipient_name ?? ''} <${due.recipient}>`} />}
                                     </span>
                                     <span className="text-muted min-w-0 break-words max-lg:col-start-2 max-lg:col-span-2">{due.reason}</span>
                                     {mayPublish && (
