@@ -31,7 +31,7 @@ final readonly class Rate extends Response
 
     public static function schema(): array
     {
-        return self::schemaWith('Rate from 1 to 5', [
+        return self::schemaWith('Rate, 1 to 5', [
             'question' => ['title' => 'Question', 'x-hint' => 'How was it?', '$ref' => '#/$defs/inline'],
             'marks' => ['title' => 'Marks', 'description' => 'what stands for 1, 2, 3, 4 and 5', 'type' => 'array', 'minItems' => AnswerKind::MARKS, 'maxItems' => AnswerKind::MARKS, 'items' => [
                 'title' => 'Mark', 'type' => 'object', 'required' => ['id', 'label'], 'additionalProperties' => false,

@@ -6,10 +6,13 @@ namespace Herald\Block;
 
 use Herald\Manuscript\Align;
 use Herald\Manuscript\BlockReader;
+use Herald\Manuscript\Blocks;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
+use Herald\Manuscript\Piece;
 use Herald\Manuscript\Purpose;
 use Herald\Record\AnswerKind;
+use Herald\Record\Question;
 use Herald\Record\Vocabulary;
 use Herald\Render\HtmlWriter;
 use Herald\Render\TextWriter;
@@ -39,6 +42,24 @@ abstract readonly class Response implements Written
      * @return non-empty-array<array-key, Inline> what each answer says, by its value
      */
     abstract protected static function answers(BlockReader $reader): array;
+
+    /**
+     * A new block that asks a question.
+     *
+     * @return array<string, mixed>
+     */
+    final public static function asking(Question $question, Vocabulary $vocabulary): array
+    {
+        $class = Blocks::types()[$question->kind->value];
+
+        return ['type' => $question->kind->value, ...$class::fresh($vocabulary) ?? [], 'key' => $question->key];
+    }
+
+    /** The name of what is asked, where a piece of a document says it; null where it says something else. */
+    final public static function asked(Piece $piece): ?string
+    {
+        return $piece->part === 'key' && is_string($piece->raw) && is_subclass_of(Blocks::all()[$piece->type] ?? '', self::class) ? $piece->raw : null;
+    }
 
     final public static function type(): string
     {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Herald\Check;
 
 use Herald\Block\Button;
+use Herald\Block\Response;
 use Herald\Block\Text;
-use Herald\Manuscript\Blocks;
 use Herald\Record\Path;
 
 /** What the source says that a notice must contain. */
@@ -20,8 +20,9 @@ final class RequiredParts implements Check
         }
         $always = $sometimes = $asked = [];
         foreach ($template->pieces as $piece) {
-            if ($piece->part === 'key' && AskedOnce::asks($piece) && is_string($piece->raw)) {
-                $asked[$piece->raw] = ($asked[$piece->raw] ?? false) || $piece->guards === [];
+            $key = Response::asked($piece);
+            if ($key !== null) {
+                $asked[$key] = ($asked[$key] ?? false) || $piece->guards === [];
             }
             foreach ($piece->block === 'envelope' && $piece->part !== 'subject' ? [] : $piece->variables() as $variable) {
                 $piece->guards === [] ? $always[$variable['path']] = true : $sometimes[$variable['path']] = true;
@@ -33,9 +34,8 @@ final class RequiredParts implements Check
             if (($asked[$key] ?? null) === false) {
                 yield Finding::ofWhole(Weight::Advisory, "“{$label}” must be asked in every “{$notice->name}”, and here that stands under a condition only.");
             } elseif (! isset($asked[$key])) {
-                $block = Blocks::types()[$question->kind->value];
                 yield Finding::ofWhole(Weight::Grave, "“{$notice->name}” must ask for “{$label}”, and does not.", mends: [
-                    Mend::append("Ask for “{$label}”", ['type' => $question->kind->value, ...$block::fresh($notice->vocabulary) ?? [], 'key' => $key]),
+                    Mend::append("Ask for “{$label}”", Response::asking($question, $notice->vocabulary)),
                 ]);
             }
         }

@@ -32,9 +32,19 @@ final readonly class RecipientRule
     ) {
     }
 
-    /** @throws InvalidDocument when a path is unknown or of a type that cannot serve */
-    public static function ofNode(Node $node, Vocabulary $vocabulary): self
+    /**
+     * @param  array<string, array{name: string, address: string, language: string|null}>  $roles  of the source
+     *
+     * @throws InvalidDocument when a path is unknown or of a type that cannot serve, or a role is
+     */
+    public static function ofNode(Node $node, Vocabulary $vocabulary, array $roles = []): self
     {
+        $key = $node->optionalString('role');
+        $role = $key === null ? null : $roles[$key] ?? throw $node->fault('role', "\"{$key}\" is not a role of this source".($roles === [] ? '' : '; '.implode(', ', array_keys($roles)).' are'));
+        if ($role !== null) {
+            // Whoever has the role has its address and name.
+            $node = new Node([...array_filter(['address' => $role['address'], 'name' => strtr($role['name'], ['{' => '\\{']), 'language' => $role['language']], is_string(...)), ...$node->data], $node->place, $node->document);
+        }
         $each = $node->has('each') ? Each::ofNode($node, $vocabulary) : null;
         $vocabulary = $each->vocabulary ?? $vocabulary;
         $faults = new Faults;

@@ -20,6 +20,7 @@ final readonly class Source
      * @param  array<string, string>  $theme  its own colours, `#RRGGBB` by role
      * @param  string|null  $maps  address of the map service: below it /LATITUDE,LONGITUDE/ZOOM.png are pictures of maps
      * @param  array<string, array{name: string, plural: string}>  $audiences  what its trade calls those whom notices are written for
+     * @param  array<string, array{name: string, address: string, language: string|null}>  $roles  who works there, by key
      */
     private function __construct(
         public string $key,
@@ -35,6 +36,7 @@ final readonly class Source
         public ?string $maps = null,
         public array $theme = [],
         public array $audiences = self::AUDIENCES,
+        public array $roles = [],
     ) {
     }
 
@@ -51,7 +53,20 @@ final readonly class Source
             throw $node->fault('zone', "\"{$zone}\" is not an IANA time zone");
         }
 
-        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->optionalString('maps'), $node->node('theme')?->texts() ?? [], self::audiencesOf($node->node('audiences')));
+        return new self($node->string('key'), $node->string('name'), $node->string('url'), $zone, $languages, $default, $node->string('email'), $node->optionalString('reply_to'), $node->optionalString('legal'), $node->optionalString('region'), $node->optionalString('maps'), $node->node('theme')?->texts() ?? [], self::audiencesOf($node->node('audiences')), self::rolesOf($node));
+    }
+
+    /**
+     * @return array<string, array{name: string, address: string, language: string|null}>
+     */
+    private static function rolesOf(Node $node): array
+    {
+        $roles = [];
+        foreach ($node->nodes('roles') as $role) {
+            $roles[$role->string('key')] = ['name' => $role->string('name'), 'address' => $role->string('address'), 'language' => $role->optionalString('language')];
+        }
+
+        return $roles;
     }
 
     /**

@@ -131,7 +131,7 @@ final readonly class ManifestReader
         $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
         RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
         $around = Vocabulary::of($type, $given, $types);
-        $recipient = RecipientRule::ofNode($node->node('recipient') ?? $node, $around);
+        $recipient = RecipientRule::ofNode($node->node('recipient') ?? $node, $around, $source->roles);
         $vocabulary = $recipient->each->vocabulary ?? $around;
         $audience = Audience::from($node->string('audience'));
         $for = $node->optionalString('for');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Starter;
 
 use Herald\Block\Button;
+use Herald\Block\Response;
 use Herald\Block\Text;
 use Herald\Brand\Brand;
 use Herald\Document\Json;
@@ -161,11 +162,16 @@ final readonly class Starter
      */
     private static function completed(array $blocks, Notice $notice): array
     {
-        $named = [];
+        $named = $asked = [];
         foreach (Walk::through(['manuscript' => $blocks], $notice->vocabulary) as $piece) {
+            $asked[] = Response::asked($piece);
             foreach ($piece->kind === PartKind::Condition ? [] : $piece->variables() as $variable) {
                 $named[$variable['path']] = ($named[$variable['path']] ?? false) || $piece->guards === [];
             }
+        }
+        foreach (array_diff($notice->requiredAnswers, $asked) as $key) {
+            $after = array_search(Text::type(), array_column($blocks, 'type'), true);
+            array_splice($blocks, is_int($after) ? $after + 1 : count($blocks), 0, [['id' => 'x', ...Response::asking($notice->vocabulary->questions[$key], $notice->vocabulary)]]);
         }
         foreach ([...$notice->requiredVariables, ...$notice->requiredLinks] as $path) {
             if (($named[$path] ?? false) === false) {

@@ -406,24 +406,24 @@ final class ComposingTest extends TestCase
     {
         $source = $this->larkmoor();
         // Begun from built-in words in English and German, then added to in English.
-        $this->signIn()->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Rating', 'from' => 'built_in', 'notice' => 'answer-to-rating'])->assertStatus(201);
-        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/rating')->json('document');
+        $this->signIn()->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Clouds', 'from' => 'built_in', 'notice' => 'clouded-out'])->assertStatus(201);
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/templates/clouds')->json('document');
         $document['manuscript'][] = ['id' => 'sorry', 'type' => 'text', 'text' => [['text' => 'We are sorry the night fell short.']]];
-        $findings = $this->ask('POST', '/api/app/sources/larkmoor/templates/rating/findings', ['document' => $document])->json('findings');
+        $findings = $this->ask('POST', '/api/app/sources/larkmoor/templates/clouds/findings', ['document' => $document])->json('findings');
         self::assertContains('A text has no words in German: until they are there, who reads German gets the whole message in another language.', array_column($findings, 'words'));
-        $this->ask('PUT', '/api/app/sources/larkmoor/templates/rating/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
-        $this->ask('POST', '/api/app/sources/larkmoor/templates/rating/publication', ['revision' => 2])->assertOk();
-        self::assertSame(['tag' => 'de', 'words' => 'missing'], array_column($this->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.1.notices'), null, 'key')['answer-to-rating']['languages'][1]);
+        $this->ask('PUT', '/api/app/sources/larkmoor/templates/clouds/draft', ['revision' => 1, 'version' => null, 'document' => $document])->assertOk();
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/clouds/publication', ['revision' => 2])->assertOk();
+        self::assertSame(['tag' => 'de', 'words' => 'missing'], array_column($this->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.1.notices'), null, 'key')['clouded-out']['languages'][1]);
 
         $booking = Record::query()->where('type', 'booking')->firstOrFail();
-        $data = ['visitor' => ['email' => 'v@example.org', 'language' => 'de', 'first_name' => 'Ilse'] + $booking->data['visitor'], 'rating' => 2] + $booking->data;
-        $booking->update(['data' => ['rating' => null] + $booking->data]);
-        self::assertSame('en', $this->ask('POST', '/api/app/sources/larkmoor/templates/rating/stage', ['document' => $document, 'record' => $booking->key, 'view' => 'wide', 'text' => false])->json('language'));
-        $this->ask('POST', '/api/v1/events', ['id' => 'rated', 'event' => 'booking.changed', 'record' => $data], $this->bearer($source))->assertStatus(202);
+        $data = ['visitor' => ['email' => 'v@example.org', 'language' => 'de', 'first_name' => 'Ilse'] + $booking->data['visitor'], 'status' => 'clouded_out'] + $booking->data;
+        $booking->update(['data' => ['status' => 'confirmed'] + $booking->data]);
+        self::assertSame('en', $this->ask('POST', '/api/app/sources/larkmoor/templates/clouds/stage', ['document' => $document, 'record' => $booking->key, 'view' => 'wide', 'text' => false])->json('language'));
+        $this->ask('POST', '/api/v1/events', ['id' => 'clouded', 'event' => 'booking.changed', 'record' => $data], $this->bearer($source))->assertStatus(202);
         $this->decide();
-        $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'answer-to-rating')->firstOrFail();
+        $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'clouded-out')->firstOrFail();
         self::assertSame(['en', "the recipient's language is de, but 1 of its texts have no words in de; en is whole"], [$dispatch->language, $dispatch->language_reason]);
-        self::assertStringNotContainsString('Bewertung', json_encode($dispatch->edition?->compiled, JSON_THROW_ON_ERROR));
+        self::assertStringNotContainsString('Guten Tag', json_encode($dispatch->edition?->compiled, JSON_THROW_ON_ERROR));
     }
 
     /** A transport that takes everything and shows it. */

@@ -233,8 +233,10 @@ final class OwnNoticesTest extends TestCase
         $parts = $this->ask('GET', '/api/app/sources/larkmoor/notice-parts/booking')->assertOk();
 
         self::assertSame([['key' => 'dome-night', 'name' => 'Dome night']], $parts->json('strands'));
-        self::assertSame(['booking.requested', 'booking.changed'], array_column($parts->json('events'), 'name'));
+        self::assertSame(['booking.requested', 'booking.changed', 'response.rating'], array_column($parts->json('events'), 'name'));
         self::assertContains('booking.starts_at', array_column($parts->json('fields'), 'path'));
+        self::assertSame(['shop-desk', 'dome-keeper'], array_column($parts->json('roles'), 'key'));
+        self::assertContains('reminder', array_column($parts->json('notices'), 'key'), 'it may follow another');
     }
 
     /**

@@ -59,14 +59,14 @@ final class PagesTest extends TestCase
         $this->larkmoor();
         $strands = $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->assertOk()->json('strands');
 
-        self::assertSame(['Shop', 'Dome night', 'Loan', 'Account'], array_column($strands, 'name'));
+        self::assertSame(['Shop', 'Dome night', 'Loan', 'Sky subscription', 'Sky alerts', 'Account'], array_column($strands, 'name'));
         self::assertSame(['orders', 14], [$strands[0]['records_label'], $strands[0]['records']]);
         [$received, $new] = $strands[0]['notices'];
         self::assertSame(['on order placed', 'replaced', 'Night-blue receipt', 1], [$received['cue'], $received['state'], $received['template']['name'], $received['template']['version']]);
         self::assertSame([['tag' => 'en', 'words' => 'own'], ['tag' => 'de', 'words' => 'own']], $received['languages']);
         self::assertSame(['staff, shop desk', 'built_in'], [$new['audience_label'], $new['state']]);
         self::assertSame([['tag' => 'en', 'words' => 'own'], ['tag' => 'de', 'words' => 'falls_back']], $new['languages']);
-        self::assertContains('still sent by the source itself', array_merge(...array_column($strands[3]['notices'], 'trouble')));
+        self::assertContains('still sent by the source itself', array_merge(...array_column($strands[5]['notices'], 'trouble')));
     }
 
     public function test_the_running_order_asks_the_database_the_same_number_of_questions_however_many_notices_there_are(): void

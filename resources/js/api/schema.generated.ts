@@ -1431,6 +1431,22 @@ export interface components {
                 name: string;
                 label: string;
             }[];
+            /** @description others about such records, which one may follow */
+            notices: {
+                key: string;
+                name: string;
+            }[];
+            /** @description who works at the source */
+            roles: {
+                key: string;
+                name: string;
+                address: string;
+            }[];
+            /** @description what people are asked about such records */
+            questions: {
+                key: string;
+                label: string;
+            }[];
             audiences: {
                 /** @enum {string} */
                 key: "customer" | "staff";
@@ -1551,6 +1567,8 @@ export interface components {
             required: {
                 links: string[];
                 variables: string[];
+                /** @description names of what it must ask */
+                responses: string[];
             };
             given: {
                 key: string;
@@ -2340,7 +2358,7 @@ export interface components {
             there: string | null;
             reason: string;
             /** @enum {string} */
-            state: "waiting" | "working" | "dispatched" | "failed" | "withdrawn" | "dropped" | "taken_out";
+            state: "waiting" | "working" | "dispatched" | "spread" | "failed" | "withdrawn" | "dropped" | "taken_out";
             state_reason: string | null;
         };
         Coming: {

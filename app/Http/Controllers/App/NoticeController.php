@@ -39,7 +39,7 @@ final class NoticeController
             'record_type' => $declaration->recordType,
             'recipient' => $declaration->recipient->inWords(),
             'when_uncertain' => $declaration->whenUncertain->value,
-            'required' => ['links' => $declaration->requiredLinks, 'variables' => $declaration->requiredVariables],
+            'required' => ['links' => $declaration->requiredLinks, 'variables' => $declaration->requiredVariables, 'responses' => $declaration->requiredAnswers],
             'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'required' => $field->required], $declaration->given)),
             'slots' => DeskParts::slots($declaration),
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),

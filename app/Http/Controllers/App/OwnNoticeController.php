@@ -15,6 +15,7 @@ use App\Notices\Foresight;
 use App\Notices\OwnNotices;
 use Herald\Document\InvalidDocument;
 use Herald\Notice\Notice as Declared;
+use Herald\Record\Question;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Source\EventKind;
@@ -35,6 +36,9 @@ final class OwnNoticeController
             'record_types' => array_values(array_map(static fn (RecordType $one): array => ['key' => $one->key, 'name' => $one->plural->in('en')], $manifest->recordTypes)),
             'strands' => array_values(array_map(static fn (Strand $strand): array => ['key' => $strand->key, 'name' => $strand->name], array_filter($manifest->strands, static fn (Strand $strand): bool => $strand->recordType === $type))),
             'events' => array_values(array_map(static fn (EventKind $event): array => ['name' => $event->name, 'label' => $event->label], $manifest->eventsOf($declared))),
+            'notices' => array_values(array_map(static fn (Declared $one): array => ['key' => $one->key, 'name' => "{$one->name}, to {$one->audienceLabel}"], array_filter($manifest->notices, static fn (Declared $one): bool => $one->recordType === $type))),
+            'roles' => array_map(static fn (string $key, array $role): array => ['key' => $key, 'name' => $role['name'], 'address' => $role['address']], array_keys($manifest->source->roles), $manifest->source->roles),
+            'questions' => array_values(array_map(static fn (Question $question): array => ['key' => $question->key, 'label' => $question->label->in('en')], $declared->questions)),
             'audiences' => array_map(static fn (string $audience, array $words): array => ['key' => $audience, 'name' => $words['name']], array_keys($manifest->source->audiences), $manifest->source->audiences),
             ...array_intersect_key(DeskParts::of(Vocabulary::of($declared, kinds: $manifest->recordTypes), $source->brandWornAs(null)->read(), $manifest->source, $manifest->source->defaultLanguage), array_flip(['fields', 'operators', 'languages'])),
         ]);

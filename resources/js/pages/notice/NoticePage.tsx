@@ -173,7 +173,7 @@ function Answer({ notice }: { notice: Notice }) {
 }
 
 function Declared({ notice }: { notice: Notice }) {
-    const required = [...notice.required.links.map((path) => [path, 'link']), ...notice.required.variables.map((path) => [path, 'value'])];
+    const required = [...notice.required.links.map((path) => [path, 'link']), ...notice.required.variables.map((path) => [path, 'value']), ...notice.required.responses.map((key) => [key, 'question'])];
 
     return (
         <section aria-labelledby="declared" className="mb-5">

@@ -6,12 +6,13 @@ import { api, got, ProblemError, type Schemas } from '../../api/client';
 import { queries } from '../../api/queries';
 import { Group, UNBEGUN, type Condition } from '../../manuscript/ConditionForm';
 import { FieldsContext, type Field, type Fields } from '../../manuscript/desk';
+import { declared, type Scope } from '../../manuscript/document';
 import { FieldChoice } from '../../manuscript/Lists';
 import { Fault } from '../../parts/Fault';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { useQuiet } from '../../parts/useQuiet';
-import { BLANK, cueKind, fieldsOf, foreseen, keyFor, spanOf, UNITS, type Changes, type CueKind, type OwnNotice, type Span, type Time, type Unit } from './ownNotice';
+import { BLANK, cueKind, fieldsOf, foreseen, keyFor, spanOf, UNITS, type Changes, type CueKind, type Follows, type Given, type OwnNotice, type Required, type Span, type Time, type Unit } from './ownNotice';
 
 type Parts = Schemas['NoticeParts'];
 
@@ -45,7 +46,7 @@ function Form({ parts, type, begun, revision }: { parts: Parts; type: string; be
     const kind = cueKind(notice);
     const set = (changes: Partial<OwnNotice>) => setNotice((before) => ({ ...before, ...changes }));
     const whole: OwnNotice = isNew ? { ...notice, key: keyFor(notice.name) } : notice;
-    const isBegun = notice.name.trim() !== '' && (notice.recipient.path || notice.recipient.address) && (kind !== 'event' || notice.cue.event) && (kind !== 'changes' || notice.cue.changes?.path);
+    const isBegun = notice.name.trim() !== '' && (notice.recipient.path || notice.recipient.address || notice.recipient.role) && (kind !== 'event' || notice.cue.event) && (kind !== 'follows' || notice.cue.follows?.notice) && (kind !== 'changes' || notice.cue.changes?.path);
     const asked = useQuiet(JSON.stringify(whole));
     const tried = useQuery({ ...queries.triedNotice(asked), enabled: Boolean(isBegun) });
     const save = useMutation({
@@ -61,7 +62,7 @@ function Form({ parts, type, begun, revision }: { parts: Parts; type: string; be
     });
     const faults = [save.error, tried.error].flatMap((error) => (error instanceof ProblemError ? (error.problem.faults ?? []) : []));
     const at = (place: string) => faults.find((fault) => fault.place === place || fault.place.startsWith(`${place}/`))?.reason;
-    const conditionAt = at('cue/time/if') ?? at('cue/becomes');
+    const conditionAt = at('cue/time/if') ?? at('cue/follows/if') ?? at('cue/becomes');
 
     return (
         <FieldsContext value={fields}>
@@ -97,8 +98,8 @@ function Form({ parts, type, begun, revision }: { parts: Parts; type: string; be
                                 <StrandChoice parts={parts} type={type} strand={notice.strand} set={(strand) => set({ strand })} />
                             </span>
                         </Row>
-                        <Row name="It goes to" fault={at('recipient') ?? at('audience')}>
-                            <RecipientForm notice={notice} set={set} fields={fields} audiences={parts.audiences} />
+                        <Row name="It goes to" fault={at('recipient/where') ? undefined : (at('recipient') ?? at('audience'))}>
+                            <RecipientForm notice={notice} set={set} fields={fields} parts={parts} type={type} fault={at('recipient/where')} />
                         </Row>
                         <Row name="It goes" fault={conditionAt ? undefined : at('cue')}>
                             <select
@@ -114,11 +115,19 @@ function Form({ parts, type, begun, revision }: { parts: Parts; type: string; be
                                 <option value="changes">when a field changes</option>
                                 <option value="becomes">when something comes to be so</option>
                                 <option value="time">by a date in the record</option>
+                                <option value="follows">so long after another message</option>
                             </select>
                             {kind === 'event' && <EventForm notice={notice} set={set} events={parts.events} fault={conditionAt} />}
                             {notice.cue.changes && <ChangesForm changes={notice.cue.changes} set={(changes) => set({ cue: { ...notice.cue, changes } })} fields={fields} />}
                             {kind === 'becomes' && <Conditions label="It comes to be so" fault={conditionAt} condition={notice.cue.becomes} set={(becomes) => set({ cue: { ...notice.cue, becomes: becomes ?? UNBEGUN } })} />}
+                            {notice.cue.follows && <FollowsForm follows={notice.cue.follows} set={(follows) => set({ cue: { follows } })} notices={parts.notices.filter(({ key }) => key !== notice.key)} fault={conditionAt} />}
                             {notice.cue.time && <TimeForm time={notice.cue.time} set={(time) => set({ cue: { time } })} fields={fields} fault={conditionAt} />}
+                        </Row>
+                        <Row name="It asks for" fault={at('given')}>
+                            <GivenForm given={notice.given ?? []} set={(given) => set({ given })} />
+                        </Row>
+                        <Row name="It must contain" fault={at('required')}>
+                            <RequiredForm required={notice.required ?? {}} set={(required) => set({ required })} questions={parts.questions} fields={fields} />
                         </Row>
                         <div className="border-t border-line pt-3 flex gap-2 items-center">
                             <button type="submit" className="btn btn-sm btn-primary" disabled={!isBegun || save.isPending || tried.isError}>
@@ -159,6 +168,8 @@ function begunAs(kind: CueKind, parts: Parts, fields: Fields): OwnNotice['cue'] 
             return { changes: { path: '' } };
         case 'becomes':
             return { becomes: UNBEGUN };
+        case 'follows':
+            return { follows: { notice: '', by: { days: 3 }, at: '09:00' } };
         case 'time':
             return { time: { before: dates(fields)[0]?.path ?? '', by: { days: 2 }, at: '09:00' } };
     }
@@ -235,38 +246,69 @@ function beside({ byPath }: Fields, path: string, key: string): Field | undefine
     return byPath.get(`${path.slice(0, path.lastIndexOf('.'))}.${key}`);
 }
 
-function RecipientForm({ notice, set, fields, audiences }: { notice: OwnNotice; set: (changes: Partial<OwnNotice>) => void; fields: Fields; audiences: Parts['audiences'] }) {
+function RecipientForm({ notice, set, fields, parts, type, fault }: { notice: OwnNotice; set: (changes: Partial<OwnNotice>) => void; fields: Fields; parts: Parts; type: string; fault: string | undefined }) {
     const { recipient } = notice;
-    const fixed = recipient.path === undefined;
+    const how = recipient.each !== undefined ? 'each' : recipient.path !== undefined ? 'field' : recipient.role !== undefined ? 'role' : 'fixed';
+    /** What has addresses, so that a message can go to each of it. */
+    const lists = fields.fields.filter(({ type: kind, path, list }) => kind === 'list' && list === null && fields.fields.some((one) => one.list === path && one.type === 'email'));
+    const scope: Scope = recipient.each && recipient.as ? { [recipient.as]: recipient.each } : {};
+    const full = (path: string) => declared(path, scope);
+    const { each, as, where } = recipient;
+    const those = each === undefined ? {} : { each, ...(as === undefined ? {} : { as }), ...(where === undefined ? {} : { where }) };
     // The name and language beside an address are those of whoever it is.
     const choose = (path: string) => {
-        const names = ['first_name', 'last_name', 'name'].filter((key) => beside(fields, path, key)).filter((key, _, all) => key !== 'name' || all.length === 1);
-        const language = beside(fields, path, 'language');
+        const names = ['first_name', 'last_name', 'name'].filter((key) => beside(fields, full(path), key)).filter((key, _, all) => key !== 'name' || all.length === 1);
+        const around = path.slice(0, path.lastIndexOf('.'));
         set({
             recipient: {
+                ...those,
                 path,
-                ...(names.length > 0 ? { name: names.map((key) => `{${path.slice(0, path.lastIndexOf('.'))}.${key}}`).join(' ') } : {}),
-                ...(language ? { language_path: language.path } : {}),
+                ...(names.length > 0 ? { name: names.map((key) => `{${around}.${key}}`).join(' ') } : {}),
+                ...(beside(fields, full(path), 'language') ? { language_path: `${around}.language` } : {}),
             },
         });
     };
-    const label = (path: string) => fields.byPath.get(path)?.label ?? path;
+    const chooseList = (path: string) => {
+        const name = path.split('.').pop() ?? 'one';
+        set({ recipient: { each: path, as: name === type || !path.startsWith('records.') ? 'one' : name, path: '' } });
+    };
+    const begin = (next: string) => (next === 'each' ? chooseList(lists[0]?.path ?? '') : set({ recipient: next === 'fixed' ? { address: '' } : next === 'role' ? { role: parts.roles[0]?.key ?? '' } : { path: '' } }));
+    const label = (path: string) => fields.byPath.get(full(path))?.label ?? path;
 
     return (
         <div className="grid gap-2">
             <span className="flex flex-wrap gap-2 items-center">
                 <select className="select select-sm bg-raised w-36" aria-label="Audience" value={notice.audience} onChange={(event) => set({ audience: event.target.value as OwnNotice['audience'] })}>
-                    {audiences.map(({ key, name }) => (
+                    {parts.audiences.map(({ key, name }) => (
                         <option key={key} value={key}>
                             {name}
                         </option>
                     ))}
                 </select>
-                <select className="select select-sm bg-raised w-56" aria-label="Address" value={fixed ? 'fixed' : 'field'} onChange={(event) => set({ recipient: event.target.value === 'fixed' ? { address: '' } : { path: '' } })}>
+                <select className="select select-sm bg-raised w-56" aria-label="Address" value={how} onChange={(event) => begin(event.target.value)}>
                     <option value="field">at an address in the record</option>
+                    {lists.length > 0 && <option value="each">at the address of each of …</option>}
+                    {parts.roles.length > 0 && <option value="role">at the address of a role</option>}
                     <option value="fixed">at one address for all</option>
                 </select>
-                {fixed ? (
+                {how === 'each' && (
+                    <select className="select select-sm bg-raised w-44" aria-label="Each of" value={recipient.each} onChange={(event) => chooseList(event.target.value)}>
+                        {lists.map(({ path, label: words }) => (
+                            <option key={path} value={path}>
+                                {words}
+                            </option>
+                        ))}
+                    </select>
+                )}
+                {how === 'role' ? (
+                    <select className="select select-sm bg-raised w-60" aria-label="Role" value={recipient.role} onChange={(event) => set({ recipient: { role: event.target.value } })}>
+                        {parts.roles.map(({ key, name, address }) => (
+                            <option key={key} value={key}>
+                                {name}, {address}
+                            </option>
+                        ))}
+                    </select>
+                ) : how === 'fixed' ? (
                     <>
                         <input className="input input-sm bg-raised w-60" type="email" aria-label="E-mail address" placeholder="desk@example.org" value={recipient.address ?? ''} onChange={(event) => set({ recipient: { ...recipient, address: event.target.value } })} />
                         <input
@@ -279,10 +321,21 @@ function RecipientForm({ notice, set, fields, audiences }: { notice: OwnNotice; 
                         />
                     </>
                 ) : (
-                    <FieldChoice chosen={fields.byPath.get(recipient.path ?? '')} path={recipient.path ?? ''} scope={{}} suits={({ type, path }) => type === 'email' && path.includes('.') && !path.includes('*')} choose={choose} />
+                    <FieldChoice
+                        chosen={fields.byPath.get(full(recipient.path ?? ''))}
+                        path={recipient.path ?? ''}
+                        scope={scope}
+                        suits={({ type: kind, path }) => kind === 'email' && path.includes('.') && (how === 'each' ? path.startsWith(`${recipient.each ?? ''}.*.`) : !path.includes('*'))}
+                        choose={choose}
+                    />
                 )}
             </span>
-            {!fixed && recipient.path && (
+            {how === 'each' && (
+                <Optional name="Only those for whom …" without="All of them" value={recipient.where} begin={UNBEGUN} set={(next) => set({ recipient: Object.fromEntries(Object.entries({ ...recipient, where: next }).filter(([, value]) => value !== undefined)) })}>
+                    {(condition) => <Conditions label="Only those for whom" fault={fault} scope={scope} condition={condition} set={(next) => set({ recipient: { ...recipient, where: next ?? UNBEGUN } })} />}
+                </Optional>
+            )}
+            {(how === 'field' || how === 'each') && recipient.path && (
                 <p className="text-muted text-[12.5px]">
                     {recipient.name ? `Called ${recipient.name.replace(/\{([^}]+)\}/g, (_, path: string) => `“${label(path)}”`)}` : 'Without a name'}
                     {recipient.language_path ? `, in the language of “${label(recipient.language_path)}”.` : ', in the source’s language.'}
@@ -297,7 +350,7 @@ function EventForm({ notice, set, events, fault }: { notice: OwnNotice; set: (ch
 
     return (
         <>
-            <select className="select select-sm bg-raised w-64 ml-2" aria-label="Event" value={notice.cue.event ?? ''} onChange={(event) => set({ cue: { ...notice.cue, event: event.target.value } })}>
+            <select className="select select-sm bg-raised w-64 ml-2" aria-label="Event" value={notice.cue.event ?? ''} onChange={(event) => set({ cue: { event: event.target.value, ...(becomes ? { becomes } : {}) } })}>
                 {!notice.cue.event && <option value="">Choose what happens</option>}
                 {events.map(({ name, label }) => (
                     <option key={name} value={name}>
@@ -305,6 +358,12 @@ function EventForm({ notice, set, events, fault }: { notice: OwnNotice; set: (ch
                     </option>
                 ))}
             </select>
+            {notice.cue.event?.startsWith('response.') && (
+                <label className="flex gap-2 items-center text-[13px] mt-2">
+                    <input type="checkbox" className="checkbox checkbox-sm" checked={notice.cue.again === true} onChange={(event) => set({ cue: event.target.checked ? { ...notice.cue, again: true } : Object.fromEntries(Object.entries(notice.cue).filter(([name]) => name !== 'again')) })} />
+                    Also when somebody changes their answer
+                </label>
+            )}
             <Optional name="And only when it comes to be so that …" without="Whatever the record says" value={becomes} begin={UNBEGUN} set={(next) => set({ cue: { ...cue, ...(next ? { becomes: next } : {}) } })}>
                 {(condition) => <Conditions label="It comes to be so" fault={fault} condition={condition} set={(next) => set({ cue: { ...cue, ...(next ? { becomes: next } : {}) } })} />}
             </Optional>
@@ -344,10 +403,10 @@ function ChangesForm({ changes, set, fields }: { changes: Changes; set: (changes
     );
 }
 
-function Conditions({ label, condition, set, fault }: { label: string; fault: string | undefined; condition: Condition | undefined; set: (condition: Condition | undefined) => void }) {
+function Conditions({ label, condition, set, fault, scope = {} }: { label: string; fault: string | undefined; scope?: Scope; condition: Condition | undefined; set: (condition: Condition | undefined) => void }) {
     return (
         <div role="group" aria-label={label} className="text-[13px] border border-line rounded-field bg-base-100 p-2 mt-2">
-            <Group condition={condition ?? UNBEGUN} scope={{}} change={set} />
+            <Group condition={condition ?? UNBEGUN} scope={scope} change={set} />
             <Fault words={fault} />
         </div>
     );
@@ -365,6 +424,161 @@ function Optional<T>({ name, without, value, begin, set, children }: { name: str
             <button type="button" className="link-quiet cursor-pointer text-[12.5px] mt-1" onClick={() => set(undefined)}>
                 {without}
             </button>
+        </div>
+    );
+}
+
+/** So long after the message of another notice, as long as a condition holds: most often that it was not answered. */
+function FollowsForm({ follows, set, notices, fault }: { follows: Follows; set: (follows: Follows) => void; notices: Parts['notices']; fault: string | undefined }) {
+    const [amount, unit] = spanOf(follows.by);
+    const ofDays = unit === 'days' || unit === 'weeks';
+    const put = (changes: { [key in keyof Follows]?: Follows[key] | undefined }) => set(Object.fromEntries(Object.entries({ ...follows, ...changes }).filter(([, value]: [string, unknown]) => value !== undefined)) as unknown as Follows);
+
+    return (
+        <div className="mt-2 text-[13.5px]">
+            <span className="flex flex-wrap gap-2 items-center">
+                <SpanForm label="How long" amount={amount} unit={unit} units={UNITS} least={0} set={(next, of) => put({ by: { [of]: next }, ...(of === 'days' || of === 'weeks' ? {} : { at: undefined }) })} />
+                after
+                <select className="select select-sm bg-raised w-60" aria-label="The message that it follows" value={follows.notice} onChange={(event) => put({ notice: event.target.value })}>
+                    {follows.notice === '' && <option value="">Choose a message</option>}
+                    {notices.map(({ key, name }) => (
+                        <option key={key} value={key}>
+                            {name}
+                        </option>
+                    ))}
+                </select>
+                {ofDays && (
+                    <label className="flex items-center gap-2">
+                        at
+                        <input type="time" className="input input-sm bg-raised w-28" value={follows.at ?? ''} onChange={(event) => put({ at: event.target.value || undefined })} />
+                        {!follows.at && <span className="text-muted text-[12.5px]">the same time of day</span>}
+                    </label>
+                )}
+            </span>
+            <Rest of={follows} put={put} fault={fault} without="Whatever was answered" />
+        </div>
+    );
+}
+
+/** What may be said of everything that goes by a time. */
+function Rest({ of, put, fault, without }: { of: Pick<Follows, 'if' | 'again' | 'between'>; put: (changes: { if?: Condition | undefined; again?: Follows['again'] | undefined; between?: Follows['between'] | undefined }) => void; fault: string | undefined; without: string }) {
+    return (
+        <>
+            <Optional name="Only if …" without={without} value={of.if} begin={UNBEGUN} set={(next) => put({ if: next })}>
+                {(condition) => <Conditions label="Only if" fault={fault} condition={condition} set={(next) => put({ if: next })} />}
+            </Optional>
+            <Optional name="And again …" without="Once" value={of.again} begin={{ every: { days: 3 }, times: 3 }} set={(next) => put({ again: next })}>
+                {(again) => {
+                    const [every, unit] = spanOf(again.every);
+
+                    return (
+                        <span className="flex flex-wrap gap-2 items-center">
+                            again every
+                            <SpanForm label="How often" amount={every} unit={unit} units={['days', 'weeks']} least={1} set={(next, unitOf) => put({ again: { ...again, every: { [unitOf]: next } } })} />, at most
+                            <Whole label="Times at most" value={again.times} least={1} set={(times) => put({ again: { ...again, times } })} /> times
+                        </span>
+                    );
+                }}
+            </Optional>
+            <Optional name="Only within hours of the day …" without="At any hour" value={of.between} begin={{ from: '08:00', to: '20:00' }} set={(next) => put({ between: next })}>
+                {(between) => (
+                    <span className="flex flex-wrap gap-2 items-center">
+                        only between
+                        <input type="time" aria-label="From" className="input input-sm bg-raised w-28" value={between.from} onChange={(event) => put({ between: { ...between, from: event.target.value } })} />
+                        and
+                        <input type="time" aria-label="To" className="input input-sm bg-raised w-28" value={between.to} onChange={(event) => put({ between: { ...between, to: event.target.value } })} />
+                    </span>
+                )}
+            </Optional>
+        </>
+    );
+}
+
+const TYPES = { text: 'text', integer: 'whole number', decimal: 'number', date: 'day', datetime: 'day and time', boolean: 'yes or no', email: 'e-mail address', url: 'web address' } as const;
+
+/** What whoever sends it, or the event, gives beside the record. */
+function GivenForm({ given, set }: { given: Given[]; set: (given: Given[]) => void }) {
+    const put = (index: number, changes: Partial<Given>) => set(given.map((one, at) => (at === index ? { ...one, ...changes } : one)));
+    const keyOf = (label: string, index: number) => {
+        const key = keyFor(label).slice(4).replaceAll('-', '_').replace(/^[^a-z]+/, '') || 'value';
+
+        return given.some((one, at) => at !== index && one.key === key) ? `${key}_${index + 1}` : key;
+    };
+
+    return (
+        <div className="grid gap-2 text-[13px]">
+            {given.length === 0 && <p className="text-muted">Nothing beside the record.</p>}
+            {given.map((one, index) => (
+                <span key={index} className="flex flex-wrap gap-2 items-center">
+                    <input className="input input-sm bg-raised w-52" aria-label={`Name of what it asks for, ${index + 1}`} placeholder="What the desk says" maxLength={100} value={one.label} onChange={(event) => put(index, { label: event.target.value, key: keyOf(event.target.value, index) })} />
+                    <select className="select select-sm bg-raised w-36" aria-label={`Kind of ${one.label}`} value={one.type} onChange={(event) => put(index, { type: event.target.value })}>
+                        {Object.entries(TYPES).map(([type, words]) => (
+                            <option key={type} value={type}>
+                                {words}
+                            </option>
+                        ))}
+                    </select>
+                    <label className="flex gap-1.5 items-center">
+                        <input type="checkbox" className="checkbox checkbox-sm" checked={one.required === true} onChange={(event) => put(index, { required: event.target.checked })} />
+                        always given
+                    </label>
+                    <button type="button" className="btn btn-xs btn-ghost" aria-label={`Take out ${one.label}`} onClick={() => set(given.filter((_, at) => at !== index))}>
+                        Take out
+                    </button>
+                </span>
+            ))}
+            <button type="button" className="btn btn-xs justify-self-start" onClick={() => set([...given, { key: `value_${given.length + 1}`, label: '', type: 'text' }])}>
+                Ask for something …
+            </button>
+        </div>
+    );
+}
+
+/** What no message of it may go without. */
+function RequiredForm({ required, set, questions, fields }: { required: Required; set: (required: Required) => void; questions: Parts['questions']; fields: Fields }) {
+    const named = (path: string) => fields.byPath.get(path)?.label ?? path;
+    const put = (kind: keyof Required, next: string[]) => set(Object.fromEntries(Object.entries({ ...required, [kind]: next }).filter(([, all]) => all.length > 0)));
+    const kinds = [
+        ['links', 'a link to', named],
+        ['variables', 'the words of', named],
+        ['responses', 'the question', (key: string) => questions.find((one) => one.key === key)?.label ?? key],
+    ] as const;
+    const add = (kind: 'links' | 'variables', path: string) => required[kind]?.includes(path) || put(kind, [...(required[kind] ?? []), path]);
+
+    return (
+        <div className="grid gap-2 text-[13px]">
+            <ul className="grid gap-1">
+                {kinds.flatMap(([kind, words, name]) =>
+                    (required[kind] ?? []).map((one) => (
+                        <li key={`${kind}.${one}`} className="flex gap-2 items-center">
+                            {words} “{name(one)}”
+                            <button type="button" className="btn btn-xs btn-ghost" aria-label={`Take out ${words} ${name(one)}`} onClick={() => put(kind, (required[kind] ?? []).filter((other) => other !== one))}>
+                                Take out
+                            </button>
+                        </li>
+                    )),
+                )}
+            </ul>
+            <span className="flex flex-wrap gap-x-4 gap-y-2 items-center">
+                <span className="flex gap-2 items-center">
+                    A link to <FieldChoice chosen={undefined} path="" scope={{}} suits={({ type, path }) => type === 'url' && !path.includes('*')} choose={(path) => add('links', path)} />
+                </span>
+                <span className="flex gap-2 items-center">
+                    The words of <FieldChoice chosen={undefined} path="" scope={{}} suits={({ path }) => path.includes('.') && !path.includes('*')} choose={(path) => add('variables', path)} />
+                </span>
+                {questions.some(({ key }) => !required.responses?.includes(key)) && (
+                    <select className="select select-xs bg-raised w-auto" aria-label="A question that it must ask" value="" onChange={(event) => put('responses', [...(required.responses ?? []), event.target.value])}>
+                        <option value="">A question …</option>
+                        {questions
+                            .filter(({ key }) => !required.responses?.includes(key))
+                            .map(({ key, label }) => (
+                                <option key={key} value={key}>
+                                    {label}
+                                </option>
+                            ))}
+                    </select>
+                )}
+            </span>
         </div>
     );
 }
@@ -402,32 +616,7 @@ function TimeForm({ time, set, fields, fault }: { time: Time; set: (time: Time) 
                     </label>
                 )}
             </span>
-            <Optional name="Only if …" without="Whatever the record says" value={time.if} begin={UNBEGUN} set={(next) => put({ if: next })}>
-                {(condition) => <Conditions label="Only if" fault={fault} condition={condition} set={(next) => put({ if: next })} />}
-            </Optional>
-            <Optional name="And again …" without="Once" value={time.again} begin={{ every: { days: 3 }, times: 3 }} set={(next) => put({ again: next })}>
-                {(again) => {
-                    const [every, of] = spanOf(again.every);
-
-                    return (
-                        <span className="flex flex-wrap gap-2 items-center">
-                            again every
-                            <SpanForm label="How often" amount={every} unit={of} units={['days', 'weeks']} least={1} set={(next, unitOf) => put({ again: { ...again, every: { [unitOf]: next } } })} />, at most
-                            <Whole label="Times at most" value={again.times} least={1} set={(times) => put({ again: { ...again, times } })} /> times
-                        </span>
-                    );
-                }}
-            </Optional>
-            <Optional name="Only within hours of the day …" without="At any hour" value={time.between} begin={{ from: '08:00', to: '20:00' }} set={(next) => put({ between: next })}>
-                {(between) => (
-                    <span className="flex flex-wrap gap-2 items-center">
-                        only between
-                        <input type="time" aria-label="From" className="input input-sm bg-raised w-28" value={between.from} onChange={(event) => put({ between: { ...between, from: event.target.value } })} />
-                        and
-                        <input type="time" aria-label="To" className="input input-sm bg-raised w-28" value={between.to} onChange={(event) => put({ between: { ...between, to: event.target.value } })} />
-                    </span>
-                )}
-            </Optional>
+            <Rest of={time} put={put} fault={fault} without="Whatever the record says" />
             <div className="mt-3 grid gap-1.5 text-[13px]">
                 <label className="flex gap-2 items-center">
                     <input type="checkbox" className="checkbox checkbox-sm" checked={time.known_late === 'at_once'} onChange={(event) => put({ known_late: event.target.checked ? 'at_once' : undefined })} />

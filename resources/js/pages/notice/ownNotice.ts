@@ -20,6 +20,32 @@ export interface Time {
     moved?: 'never' | 'again';
 }
 
+/** So long after the message of another notice. */
+export interface Follows {
+    notice: string;
+    by: Span;
+    at?: string;
+    if?: Condition;
+    again?: { every: Span; times: number };
+    between?: { from: string; to: string };
+}
+
+/** What every message of it must contain. */
+export interface Required {
+    links?: string[];
+    variables?: string[];
+    responses?: string[];
+}
+
+/** A parameter that is asked for beside the record. */
+export interface Given {
+    key: string;
+    label: string;
+    type: string;
+    required?: boolean;
+    default?: string | number | boolean;
+}
+
 /** A field that becomes another. */
 export interface Changes {
     path: string;
@@ -36,14 +62,16 @@ export interface OwnNotice {
     strand: string | { key: string; name: string; record_type: string };
     audience: 'customer' | 'staff';
     for?: string;
-    cue: { event?: string; created?: true; changes?: Changes; becomes?: Condition; time?: Time; wording?: string };
-    recipient: { path?: string; address?: string; name?: string; language_path?: string; language?: string };
+    cue: { event?: string; again?: true; created?: true; changes?: Changes; becomes?: Condition; time?: Time; follows?: Follows; wording?: string };
+    recipient: { path?: string; address?: string; role?: string; each?: string; as?: string; where?: Condition; name?: string; language_path?: string; language?: string };
+    required?: Required;
+    given?: Given[];
     [rest: string]: unknown;
 }
 
-export type CueKind = 'event' | 'created' | 'changes' | 'becomes' | 'time';
+export type CueKind = 'event' | 'created' | 'changes' | 'becomes' | 'time' | 'follows';
 
-export const cueKind = ({ cue }: OwnNotice): CueKind => (cue.time ? 'time' : cue.event !== undefined ? 'event' : cue.created ? 'created' : cue.changes ? 'changes' : 'becomes');
+export const cueKind = ({ cue }: OwnNotice): CueKind => (cue.time ? 'time' : cue.follows ? 'follows' : cue.event !== undefined ? 'event' : cue.created ? 'created' : cue.changes ? 'changes' : 'becomes');
 
 /** A span with its one unit. */
 export const spanOf = (span: Span | undefined): [number, Unit] => {
