@@ -22,6 +22,9 @@ final class Spread
 {
     private const AT_ONCE = 500;
 
+    /** How many of the newest are looked at before something is saved. */
+    private const FORESEEN = 2_000;
+
     /** How many of the newest are looked at for one to show. */
     private const LOOKED_AT = 200;
 
@@ -111,6 +114,21 @@ final class Spread
         $ones = $type === null ? $each->items($data) : array_column(iterator_to_array(self::meeting($newest, $type, $each, $data), false), 1);
 
         return $ones[0] ?? $each->nobody();
+    }
+
+    /**
+     * How many it would go to now, looked at so far as is quickly done.
+     *
+     * @param  array<string, mixed>  $data  what the message is about, by root
+     * @return array{words: string, number: int, more: bool}
+     */
+    public static function foresee(Source $source, Each $each, array $data): array
+    {
+        $type = self::type($source, $each);
+        $records = $type === null ? [] : $source->records()->where('type', $type->key)->latest('id')->limit(self::FORESEEN + 1)->get()->all();
+        $number = $type === null ? count($each->items($data)) : iterator_count(self::meeting(array_slice($records, 0, self::FORESEEN), $type, $each, $data));
+
+        return ['words' => $each->inWords(), 'number' => $number, 'more' => count($records) > self::FORESEEN];
     }
 
     /**

@@ -15,6 +15,7 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use Tests\System\Stack;
+use ZBateson\MailMimeParser\Message;
 
 /** Drives the real interface in headless Chromium, by what people see: roles, names and words. */
 abstract class BrowserTestCase extends TestCase
@@ -250,6 +251,26 @@ abstract class BrowserTestCase extends TestCase
     {
         Stack::waitFor(fn (): bool => str_contains($this->stage($title), $words), fn (): string => "\"{$words}\" on \"{$title}\", which says: ".$this->stage($title));
         $this->addToAssertionCount(1);
+    }
+
+    /** The newest letter to an address, one with these words in its plain text, wherever its lines are broken, where there are to be any. */
+    protected function letterTo(string $address, string $words = ''): Message
+    {
+        $found = null;
+        Stack::waitFor(function () use ($address, $words, &$found): bool {
+            foreach ($this->stack->rows('select raw from letters order by id desc') as $letter) {
+                $read = str_contains((string) $letter['raw'], $address) ? Message::from((string) $letter['raw'], false) : null;
+                if ($read instanceof Message && ($words === '' || str_contains((string) preg_replace('/\s+/', ' ', (string) $read->getTextContent()), $words))) {
+                    $found = $read;
+
+                    return true;
+                }
+            }
+
+            return false;
+        }, "a letter to {$address}".($words === '' ? '' : " with “{$words}”"), 30);
+
+        return $found ?? throw new \LogicException('It was waited for');
     }
 
     /** The focus is somewhere, and not on the page as a whole. */

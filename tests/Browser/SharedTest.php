@@ -7,7 +7,6 @@ namespace Tests\Browser;
 use Database\Demo\LarkmoorRecords;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\System\Stack;
-use ZBateson\MailMimeParser\Message;
 
 /** A passage that several messages share, and HTML that was written elsewhere. */
 final class SharedTest extends BrowserTestCase
@@ -136,23 +135,4 @@ final class SharedTest extends BrowserTestCase
     }
 
     /** The newest letter to an address, once it has arrived. */
-    private function letterTo(string $address): Message
-    {
-        $raw = '';
-        Stack::waitFor(function () use ($address, &$raw): bool {
-            foreach ($this->stack->rows('select raw from letters order by id desc') as $letter) {
-                if (str_contains((string) $letter['raw'], $address)) {
-                    $raw = (string) $letter['raw'];
-
-                    return true;
-                }
-            }
-
-            return false;
-        }, "a letter to {$address}", 30);
-        $letter = Message::from($raw, false);
-        self::assertInstanceOf(Message::class, $letter);
-
-        return $letter;
-    }
 }

@@ -1671,6 +1671,14 @@ export interface components {
                 name: string;
                 audience_label: string;
                 reason: string;
+                /** @description where it goes to each of several */
+                each: {
+                    words: string;
+                    /** @description how many they are now */
+                    number: number;
+                    /** @description whether there may be more */
+                    more: boolean;
+                } | null;
                 recipient: string | null;
                 recipient_name: string | null;
                 left_to_source: boolean;

@@ -19,6 +19,7 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Secrets\Seal;
+use App\Sending\Spread;
 use App\Sending\TakeEvent;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
@@ -94,16 +95,17 @@ final class RecordController
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
             ->with('claims.template.latestVersion')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
 
-        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices): array {
+        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices, $source, $declared, $after): array {
             $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");
             $answer = $notice->hasWords() ? Answer::to($notice, $one->recipient->language) : null;
 
             return [
                 'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
+                'each' => $one->notice->recipient->each === null ? null : Spread::foresee($source, $one->notice->recipient->each, [$declared->key => $after, 'given' => $one->given, 'now' => Moment::text(Clock::now()->toDateTimeImmutable())]),
                 'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
                 'left_to_source' => $one->notice->carrier === Carrier::Source,
                 'answered_by' => $notice->answeringClaim()?->template->name,
-                'language' => $answer === null ? null : LanguageTag::name($answer->language->language),
+                'language' => $answer === null ? null : ($one->notice->recipient->each === null ? LanguageTag::name($answer->language->language) : 'in the language of each'),
             ];
         }, $consequences)]);
     }

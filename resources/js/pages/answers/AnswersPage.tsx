@@ -50,35 +50,35 @@ export function AnswersPage() {
             {questions.length > 0 && answers.length === 0 && <Empty>{of ? 'No answer matches this.' : 'Nobody has answered yet.'}</Empty>}
             {answers.length > 0 && (
                 <div className="overflow-x-auto">
-                    <table className="table table-sm">
+                    <table className="things w-full text-[13px]">
                         <thead>
-                            <tr>
-                                <th scope="col">Answer</th>
-                                <th scope="col">About</th>
-                                <th scope="col">From</th>
-                                <th scope="col">Message</th>
-                                <th scope="col">When</th>
+                            <tr className="text-left text-muted border-b border-line">
+                                <th scope="col" className="font-normal py-1.5 pr-3">Answer</th>
+                                <th scope="col" className="font-normal pr-3">About</th>
+                                <th scope="col" className="font-normal pr-3">From</th>
+                                <th scope="col" className="font-normal pr-3">Message</th>
+                                <th scope="col" className="font-normal pr-3">When</th>
                             </tr>
                         </thead>
                         <tbody>
                             {answers.map((one) => (
-                                <tr key={one.id}>
-                                    <td>
+                                <tr key={one.id} className="border-b border-line/70 hover:bg-base-200/60 align-top">
+                                    <td className="py-1.5 pr-3">
                                         <span className="text-muted">{one.label}:</span> <strong>{one.answer}</strong>
                                         {one.changed && <span className="text-muted"> (changed)</span>}
                                     </td>
-                                    <td>
+                                    <td className="py-1.5 pr-3">
                                         <Link className="link-quiet inline-block leading-6" to={`/records/${one.record_type}/${encodeURIComponent(one.record)}`}>
                                             {one.record}
                                         </Link>
                                     </td>
-                                    <td className="break-all">{one.recipient}</td>
-                                    <td>
+                                    <td className="py-1.5 pr-3 break-all">{one.recipient}</td>
+                                    <td className="py-1.5 pr-3">
                                         <Link className="link-quiet inline-block leading-6" to={`/dispatches/${one.dispatch}`}>
                                             {one.notice_name}
                                         </Link>
                                     </td>
-                                    <td className="whitespace-nowrap">{when(one.at)}</td>
+                                    <td className="py-1.5 whitespace-nowrap text-muted">{when(one.at)}</td>
                                 </tr>
                             ))}
                         </tbody>
@@ -110,11 +110,13 @@ function Counted({ question, chosen, choose }: { question: Question; chosen: str
                         <button
                             type="button"
                             aria-pressed={chosen === answered(value)}
-                            aria-label={`${question.label}: ${label}, ${number}`}
                             onClick={() => choose(answered(value))}
                             className="w-full grid grid-cols-[minmax(40px,auto)_1fr_auto] gap-3 items-center text-left text-[13px] min-h-6 px-1 cursor-pointer hover:bg-base-200 aria-pressed:bg-base-200 aria-pressed:font-semibold"
                         >
-                            <span>{label}</span>
+                            <span>
+                                <span className="sr-only">{question.label}: </span>
+                                {label}
+                            </span>
                             <span aria-hidden="true" className="h-2 bg-line/60">
                                 <span className="block h-2 bg-primary" style={{ width: `${(100 * number) / most}%` }} />
                             </span>

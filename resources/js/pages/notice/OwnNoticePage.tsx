@@ -146,7 +146,7 @@ function Form({ parts, type, begun, revision }: { parts: Parts; type: string; be
                         ) : tried.error ? (
                             <p className="text-warning">{faults[0] ? `Something is missing: ${faults[0].reason}.` : tried.error.message}</p>
                         ) : tried.data ? (
-                            <Tried tried={tried.data} />
+                            <Tried tried={tried.data} follows={kind === 'follows'} />
                         ) : (
                             <p className="text-muted">Looking back …</p>
                         )}
@@ -175,7 +175,7 @@ function begunAs(kind: CueKind, parts: Parts, fields: Fields): OwnNotice['cue'] 
     }
 }
 
-function Tried({ tried }: { tried: Schemas['TriedNotice'] }) {
+function Tried({ tried, follows }: { tried: Schemas['TriedNotice']; follows: boolean }) {
     return (
         <>
             <p className="mb-2">
@@ -194,7 +194,7 @@ function Tried({ tried }: { tried: Schemas['TriedNotice'] }) {
                 )}
             </dl>
             <p className="text-muted mt-2">
-                {tried.coming === null ? `From the last ${tried.looked_at} events.` : `From ${tried.looked_at} records that have this date, as they are today.`}
+                {follows ? `From the last ${tried.looked_at} messages that it would have followed, as they stand today.` : tried.coming === null ? `From the last ${tried.looked_at} events.` : `From ${tried.looked_at} records that have this date, as they are today.`}
                 {tried.without_address > 0 && <span className="text-warning"> In {tried.without_address} of them there is no address.</span>}
             </p>
             {tried.beside.length > 0 && <p className="mt-2">The same sets off: {tried.beside.join('; ')}.</p>}

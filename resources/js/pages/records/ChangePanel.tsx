@@ -32,7 +32,7 @@ export function ChangePanel({ record }: { record: Schemas['Record'] }) {
             toast.success('Saved.');
         },
     });
-    const ours = foreseen.data?.consequences.filter((one) => !one.left_to_source && one.recipient !== null).length ?? 0;
+    const ours = foreseen.data?.consequences.filter((one) => !one.left_to_source && (one.each !== null || one.recipient !== null)).reduce((sum, one) => sum + (one.each?.number ?? 1), 0) ?? 0;
 
     return (
         <section aria-labelledby="change" className="mb-7 bg-raised border border-line rounded-box p-4">
@@ -114,7 +114,11 @@ function Consequences({ consequences }: { consequences: Schemas['Consequences'][
                     <li key={one.notice} className="border-l-3 border-primary pl-2.5 mb-2">
                         <b className="font-semibold">{one.name}</b> <span className="text-muted">to {one.audience_label}</span>
                         <span className="block break-words">
-                            {one.recipient === null ? (
+                            {one.each !== null ? (
+                                <>
+                                    {one.each.number === 0 ? <span className="text-warning">nobody</span> : one.each.more ? `more than ${one.each.number} people` : one.each.number === 1 ? 'one person' : `${one.each.number} people`}: {one.each.words}
+                                </>
+                            ) : one.recipient === null ? (
                                 <span className="text-warning">skipped: the record has no address</span>
                             ) : one.left_to_source ? (
                                 <span className="text-warning">left to the source, which still sends it itself</span>
