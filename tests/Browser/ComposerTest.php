@@ -16,7 +16,7 @@ final class ComposerTest extends BrowserTestCase
 {
     private const STAGE = 'The stage: the true message';
 
-    public function test_clouded_out_is_written_from_blank_by_keyboard_and_goes_out(): void
+    public function test_request_received_is_written_from_blank_by_keyboard_and_goes_out(): void
     {
         $this->stack = (new Stack)->withDemo(events: 0)->serve();
         $this->signIn();
@@ -24,7 +24,7 @@ final class ComposerTest extends BrowserTestCase
         $this->press('Begin a template');
         $this->element('//dialog[@open]//input[@maxlength]')->sendKeys('Three answers');
         $this->press('Choose a notice');
-        $this->pick('clouded out', 'Clouded out');
+        $this->pick('request received', 'Request received');
         $this->element('//dialog[@open]//label[contains(., "nothing")]/input')->sendKeys(' ');
         $this->type(Key::ENTER);
         $this->see('Draft, not published yet');
@@ -99,16 +99,16 @@ final class ComposerTest extends BrowserTestCase
 
         // Publishing asks once and says what it does.
         $this->control(Key::ENTER);
-        foreach (['It answers for Clouded out from now on', 'now the built-in does', 'Compared with the built-in words', 'Choice new'] as $words) {
+        foreach (['It answers for Request received from now on', 'now the built-in does', 'Compared with the built-in words', 'Choice new'] as $words) {
             $this->see($words, '//dialog[@open]');
         }
         $this->assertAccessible();
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(Key::ENTER);
-        $this->see('Version 1 is published. It answers for Clouded out from now on.');
+        $this->see('Version 1 is published. It answers for Request received from now on.');
 
-        // Clouds close the dome; the letter is in the mailroom.
+        // A night is asked for; the letter is in the mailroom.
         $booking = $this->booking('DN-7211');
-        $this->stack->raise(['id' => 'evt-clouds', 'event' => 'booking.changed', 'record' => ['rating' => 5, 'status' => 'clouded_out'] + $booking]);
+        $this->stack->raise(['id' => 'evt-requested', 'event' => 'booking.requested', 'record' => ['rating' => 5] + $booking]);
         Stack::waitFor(fn (): bool => $this->stack->rows('select id from letters') !== [], 'the letter', 30);
         $letter = Message::from($this->stack->rows('select raw from letters order by id desc limit 1')[0]['raw'], false);
         self::assertSame("Thank you, {$booking['visitor']['first_name']}", $letter->getHeaderValue('Subject'));
