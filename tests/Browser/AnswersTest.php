@@ -50,6 +50,13 @@ final class AnswersTest extends BrowserTestCase
         $this->follow('Thank you, rate your night');
         $this->see('Rating from the letter: 5', '//aside|//dl');
         self::assertCount(1, $this->stack->rows("select 1 from dispatches where occasion like 'response:%'"));
+
+        // After thirty days it can be answered no longer.
+        $this->stack->artisan('herald:clock', '2026-12-25T12:00:00Z');
+        $this->driver->get($marks[0]);
+        $this->see('Your answer:');
+        $this->seeNot('press another answer in the message');
+        $this->assertAccessible();
     }
 
     public function test_a_confirmation_that_nobody_gave_is_followed_up_after_three_days_and_one_that_was_given_is_not(): void

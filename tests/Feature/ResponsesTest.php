@@ -194,6 +194,22 @@ final class ResponsesTest extends TestCase
         self::assertStringContainsString('ask it outside of the repeat', $found->where('id', 'in')->pluck('words')->implode(' '));
     }
 
+    public function test_a_source_is_told_what_was_answered(): void
+    {
+        $links = $this->sent([self::RATE]);
+        $this->press($links['2']);
+        $ask = fn (string $query = ''): array => $this->ask('GET', "/api/v1/answers{$query}", [], $this->bearer($this->source))->assertOk()->json('answers');
+        self::assertSame([], $ask(), 'not before it has settled');
+        $this->travel(6)->seconds();
+        $this->press($links['4'], 1);
+        self::assertSame([['booking', 'DN-9000', 'rating', '2', false, 'bram@example.org']], array_map(static fn (array $one): array => [$one['record_type'], $one['record'], $one['question'], $one['answer'], $one['changed'], $one['address']], $told = $ask()));
+        $this->travel(6)->seconds();
+        self::assertSame([['4', true]], array_map(static fn (array $one): array => [$one['answer'], $one['changed']], $ask("?after={$told[0]['id']}")));
+        $this->ask('GET', '/api/v1/answers?after=x', [], $this->bearer($this->source))->assertStatus(422);
+        $this->app['auth']->forgetGuards();
+        $this->ask('GET', '/api/v1/answers')->assertStatus(401);
+    }
+
     public function test_a_source_cannot_answer_in_place_of_people(): void
     {
         $this->knows([self::RATE]);

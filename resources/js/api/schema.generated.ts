@@ -41,6 +41,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What people have answered, in the order in which they did, 500 at most
+         * @description An answer is there five seconds after it was given. Go on with the id of the last one.
+         */
+        get: operations["answersGiven"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/app/session": {
         parameters: {
             query?: never;
@@ -2578,6 +2598,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EventState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answersGiven: {
+        parameters: {
+            query?: {
+                /** @description those alone that came after the one of this id */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        answers: {
+                            id: number;
+                            record_type: string;
+                            record: string;
+                            /** @description the name that it is kept under */
+                            question: string;
+                            /** @description yes of what has one answer, 1 to 5, or the name of the chosen one */
+                            answer: string;
+                            /** @description whether it came in place of another from the same message */
+                            changed: boolean;
+                            at: string;
+                            /** @description whom the message went to */
+                            address: string | null;
+                            /** @description the number of the message */
+                            message: string;
+                        }[];
+                    };
                 };
             };
             default: components["responses"]["Problem"];
