@@ -74,8 +74,12 @@ final class LoadManifest
     {
         $manifest = Manifest::ofJson($json);
         $source = Source::query()->where('key', $manifest->source->key)->first();
+        if ($source === null) {
+            return [];
+        }
         $broken = [];
-        foreach ($source?->templates()->whereNull('archived_at')->with(['latestVersion', 'source'])->orderBy('name')->get() ?? [] as $template) {
+        $manifest = $source->manifestOver(Json::ofArray($manifest->outline($json->data), $json->name));
+        foreach ($source->templates()->whereNull('archived_at')->with(['latestVersion', 'source'])->orderBy('name')->get() as $template) {
             $why = $template->latestVersion === null ? null : self::against($template, $template->latestVersion, $manifest);
             if ($why !== null && self::against($template, $template->latestVersion, $template->source->manifest()) === null) {
                 $broken[] = "{$template->name}, version {$template->latestVersion->number}: {$why}";

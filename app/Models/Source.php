@@ -125,9 +125,21 @@ final class Source extends Model
     private function outline(bool $anew = false): Json
     {
         $outline = Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}");
+
+        return $this->outlined($outline, $anew || $this->own_hash !== '');
+    }
+
+    /** Another manifest of this source as it would be here, with what people have added to the one it has and said of it. */
+    public function manifestOver(Json $outline): Manifest
+    {
+        return $this->read($this->outlined($outline, true));
+    }
+
+    private function outlined(Json $outline, bool $own): Json
+    {
         // A source that names no map service of its own has the one of this installation.
         $source = ['maps' => config('herald.maps'), ...(array) $outline->data['source']];
-        if ($this->own_hash === '' && ! $anew) {
+        if (! $own) {
             return Json::ofArray([...$outline->data, 'source' => $source], "manifest of {$this->key}");
         }
         $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());

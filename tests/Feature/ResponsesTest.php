@@ -87,6 +87,7 @@ final class ResponsesTest extends TestCase
             $this->post((string) $wrong, ['turn' => '0'])->assertStatus(str_starts_with((string) $wrong, '/answer/try') ? 405 : 404);
         }
         self::assertSame(0, Response::query()->count());
+        $this->get("{$link}&utm_source=letter")->assertOk();
     }
 
     /**
@@ -192,6 +193,16 @@ final class ResponsesTest extends TestCase
         $found = collect($this->ask('POST', '/api/app/sources/larkmoor/templates/asking/findings', ['document' => $document])->assertOk()->json('findings'));
         self::assertStringContainsString('asked elsewhere already, in another way (rate)', (string) $found->firstWhere('id', 'also')['words']);
         self::assertStringContainsString('ask it outside of the repeat', $found->where('id', 'in')->pluck('words')->implode(' '));
+    }
+
+    public function test_a_manifest_that_is_loaded_again_knows_what_templates_ask(): void
+    {
+        $this->knows([['id' => 'c', 'type' => 'confirm', 'key' => 'coming', 'label' => 'Yes'], ['id' => 't', 'type' => 'text', 'text' => 'Until now: {response.coming or "nothing"}']]);
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['source']['legal'] = 'Another line';
+        self::assertSame([], LoadManifest::broken(Json::ofArray($manifest, 'manifest')));
+        LoadManifest::from(Json::ofArray($manifest, 'manifest'));
+        self::assertArrayHasKey('coming', $this->source->refresh()->manifest()->recordTypes['booking']->questions);
     }
 
     public function test_a_source_is_told_what_was_answered(): void

@@ -44,7 +44,9 @@ final class AnswerController
 
     private static function page(Request $request, string $dispatch, string $key, string $value): ?AnswerPage
     {
-        $sent = $request->hasValidRelativeSignature() ? Dispatch::query()->with(['source', 'record', 'edition.brandVersion'])->find($dispatch) : null;
+        // What is signed is the path: what programs add to an address on its way does no harm.
+        $added = array_values(array_diff(array_map(strval(...), array_keys($request->query())), ['signature']));
+        $sent = $request->hasValidSignatureWhileIgnoring($added, absolute: false) ? Dispatch::query()->with(['source', 'record', 'edition.brandVersion'])->find($dispatch) : null;
 
         return $sent === null ? null : AnswerPage::of($sent, $key, $value);
     }
