@@ -4,7 +4,7 @@ return [
     // How long a worker may take over one dispatch before others may look after it, in seconds.
     'lease' => (int) env('HERALD_LEASE', 60),
 
-    // Pauses before each further attempt when the mail server defers or cannot be reached, in seconds. After the last the dispatch fails.
+    // Pauses before each further attempt when the mail server defers or cannot be reached, and from the second time on when a worker is gone before it was done, in seconds. After the last the dispatch fails.
     'retries' => array_map(intval(...), explode(',', (string) env('HERALD_RETRIES', '10,60,300,1800,7200'))),
 
     // Pauses before each further try at a message that could not be made, for whatever reason on our side, in seconds. After the last it fails with its reason.

@@ -29,14 +29,14 @@ final class Recovery
         foreach ($dues->lazyById(200) as $due) {
             self::ofDue($due);
             if ($due->state === DueState::Waiting) {
-                WorkDue::dispatch($due->id);
+                WorkDue::dispatch($due->id)->delay($due->try_at?->isFuture() === true ? $due->try_at : null);
             }
             $count++;
         }
         foreach ($lost->lazyById(200) as $dispatch) {
             self::of($dispatch);
             if ($dispatch->state === DispatchState::Queued) {
-                SendDispatch::dispatch($dispatch->id);
+                SendDispatch::dispatch($dispatch->id)->delay($dispatch->due_at->isFuture() ? $dispatch->due_at : null);
             }
             $count++;
         }
@@ -51,10 +51,23 @@ final class Recovery
             return;
         }
         $attempts = $due->attempts + 1;
-        // What ends its worker time and again would do so for ever.
-        $attempts > count(config()->array('herald.tries'))
+        $pause = self::pause($attempts);
+        $pause === null
             ? DecideDue::failed($due, "Deciding was cut short {$attempts} times", $attempts)
-            : $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => 'Deciding was cut short', 'attempts' => $attempts, 'lease' => null, 'lease_until' => null]);
+            : $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => 'Deciding was cut short', 'attempts' => $attempts, 'try_at' => now()->addSeconds($pause), 'lease' => null, 'lease_until' => null]);
+    }
+
+    /**
+     * How long to wait after something was cut short so often: not at all the first time, then as long as for a mail server that is away. A full disk cuts short too.
+     *
+     * @return int|null in seconds; null when that was often enough: what ends its worker time and again would do so for ever
+     */
+    private static function pause(int $attempts): ?int
+    {
+        $pauses = array_values(config()->array('herald.retries'));
+        $pause = $attempts === 1 ? 0 : $pauses[$attempts - 2] ?? null;
+
+        return is_int($pause) && $attempts <= count($pauses) ? $pause : null;
     }
 
     /** One dispatch: does nothing unless it is being sent under a lease that has run out. */
@@ -72,8 +85,8 @@ final class Recovery
             }
             $attempts = $dispatch->attempts + 1;
             $words = 'Sending was cut short '.($reached->isEmpty() ? 'before' : 'after').' the message was handed over';
-            // What ends its worker time and again would do so for ever.
-            if ($attempts > count(config()->array('herald.tries')) && $reached->isEmpty()) {
+            $pause = self::pause($attempts);
+            if ($pause === null && $reached->isEmpty()) {
                 $words = "Sending was cut short {$attempts} times before the message was handed over";
                 foreach ($dispatch->recipients()->where('state', DispatchState::Queued)->get() as $recipient) {
                     $dispatch->changeRecipient($recipient, ['state' => DispatchState::Failed, 'state_reason' => $words]);
@@ -82,7 +95,7 @@ final class Recovery
             $conclusion = $dispatch->unsetRelation('recipients')->conclusion();
             $dispatch->changeUnderLease([
                 ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts,
-                'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['lease' => null] : []),
+                'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['lease' => null, ...($reached->isEmpty() ? ['due_at' => now()->addSeconds($pause ?? 0)] : [])] : []),
             ]);
         });
         if ($dispatch->state === DispatchState::Uncertain && $dispatch->notice->whenUncertain() === WhenUncertain::Resend) {

@@ -21,6 +21,9 @@ use Herald\Style\Token;
 /** A link that asks to be followed. */
 final readonly class Button implements Leading
 {
+    /** At both sides of its label, in px. */
+    public const ROOM = 24;
+
     private function __construct(private Common $common, private Inline $label, private Link $link)
     {
     }
@@ -73,14 +76,15 @@ final readonly class Button implements Leading
      * A button where the writer is.
      *
      * @param  bool  $always  see {@see HtmlWriter::link}
+     * @param  int  $room  at both sides of the label, in px
      */
-    public static function draw(HtmlWriter $writer, Align $align, Inline $label, Link $link, bool $always): void
+    public static function draw(HtmlWriter $writer, Align $align, Inline $label, Link $link, bool $always, int $room = self::ROOM): void
     {
         $style = $writer->styling->font(Token::Font, $writer->styling->tokens->figure(Token::Size), ColourRole::ButtonText, 1.25) + [
-            'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => '13px 24px', 'border-radius' => Token::Corner,
+            'font-weight' => 'bold', 'text-decoration' => 'none', 'display' => 'inline-block', 'padding' => "13px {$room}px", 'border-radius' => Token::Corner,
         ];
         $writer->markup('<table role="presentation"'.$writer->standing($align).' cellspacing="0" cellpadding="0" border="0"><tr><td align="center"'
-            .$writer->styling->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => '13px 24px'], Element::ButtonBox).'>');
+            .$writer->styling->ground(ColourRole::Button, ['border-radius' => Token::Corner, 'mso-padding-alt' => "13px {$room}px"], Element::ButtonBox).'>');
         $writer->link($link, $style, static fn () => $writer->inline($label), $always, part: Element::Button);
         $writer->markup('</td></tr></table>');
     }

@@ -14,6 +14,9 @@ use Herald\Render\HtmlWriter;
 /** Asks how it was, from 1 to 5: in figures in a row, or in words below each other. */
 final readonly class Rate extends Response
 {
+    /** At both sides of a figure, in px: five of them stand in a row on a phone. */
+    private const ROOM = 13;
+
     public static function kind(): AnswerKind
     {
         return AnswerKind::Rate;
@@ -75,7 +78,7 @@ final readonly class Rate extends Response
         $writer->markup('<table role="presentation"'.$writer->standing($align).' cellspacing="0" cellpadding="0" border="0"><tr>');
         foreach ($answers as $value => $label) {
             $writer->markup('<td'.$writer->styling->style(['padding' => $writer->rightToLeft ? '0 0 0 6px' : '0 6px 0 0']).'>');
-            $this->button($writer, Align::Start, (string) $value, $label);
+            $this->button($writer, Align::Start, (string) $value, $label, self::ROOM);
             $writer->markup('</td>');
         }
         $writer->markup('</tr></table>');

@@ -107,7 +107,8 @@ abstract readonly class Response implements Written
     {
         $this->ask($writer);
         if ($this->question !== null && ! $this->question->isEmpty()) {
-            $writer->paragraph($this->question, ['margin' => '0 0 '.$writer->brand->step.'px 0'] + $writer->styling->bodyFont());
+            $question = $this->question;
+            $writer->padded('0 0 '.$writer->brand->step.'px 0', static fn () => $writer->paragraph($question, $writer->styling->bodyFont()));
         }
         $this->draw($writer, $this->common->align, $this->answers);
     }
@@ -134,9 +135,12 @@ abstract readonly class Response implements Written
         $writer->markup('</table>');
     }
 
-    final protected function button(HtmlWriter $writer, Align $align, string $value, Inline $label): void
+    /**
+     * @param  int  $room  at both sides of the label, in px
+     */
+    final protected function button(HtmlWriter $writer, Align $align, string $value, Inline $label, int $room = Button::ROOM): void
     {
-        Button::draw($writer, $align, $label, Writer::answering($this->key, $value), false);
+        Button::draw($writer, $align, $label, Writer::answering($this->key, $value), false, $room);
     }
 
     final public function text(TextWriter $writer): void
