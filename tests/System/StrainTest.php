@@ -25,7 +25,7 @@ final class StrainTest extends TestCase
         }
         $stack = null;
         try {
-            // What a worker has in hand while there is no room is cut short with each lease, and given up after some: on a slow machine the disk is full for longer than four short ones.
+            // Long enough for a slow machine to keep what it has in hand.
             $stack = (new Stack(['HERALD_LEASE' => '15', 'QUEUE_RETRY_AFTER' => '2', 'HERALD_RETRIES' => '1,1,1,2,2,5,5,5,5,5,5,5,5,5,5,5,5,5,5,5'], $disk))->withDemo(events: 0)->serve();
             $stack->raise($this->paid('before'));
             // The rest of the disk.
