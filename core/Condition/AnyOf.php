@@ -10,7 +10,7 @@ final readonly class AnyOf implements Condition
     /**
      * @param  list<Condition>  $parts
      */
-    public function __construct(private array $parts)
+    public function __construct(public array $parts)
     {
     }
 

@@ -7,7 +7,7 @@ namespace Herald\Condition;
 /** Holds when its part does not. */
 final readonly class Negation implements Condition
 {
-    public function __construct(private Condition $part)
+    public function __construct(public Condition $part)
     {
     }
 
