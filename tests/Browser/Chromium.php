@@ -40,6 +40,17 @@ final class Chromium
         ]);
         $options->setExperimentalOption('prefs', ['intl.accept_languages' => 'en-GB']);
         $this->driver = RemoteWebDriver::create("http://127.0.0.1:{$port}", DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options), 30_000, 60_000);
+        // What was done on a page, for whoever looks for why a test failed.
+        $this->command('Page.addScriptToEvaluateOnNewDocument', ['source' => <<<'JS'
+            window.deeds = [];
+            for (const type of ['pointerdown', 'pointerup', 'click', 'keydown', 'close']) {
+                window.addEventListener(type, event => {
+                    const on = event.target instanceof Element ? event.target : document.documentElement;
+                    window.deeds.push(`${Math.round(event.timeStamp)} ${type} ${event.key ?? ''} <${on.localName}> ${(on.getAttribute('aria-label') ?? on.textContent ?? '').trim().slice(0, 40)}`);
+                    window.deeds.splice(0, window.deeds.length - 30);
+                }, true);
+            }
+            JS]);
         $this->driver->manage()->window()->setSize(new WebDriverDimension($width, $height));
         // The window's frame takes some of it.
         $inner = $this->driver->executeScript('return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight]');

@@ -69,6 +69,8 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
     const language = search.get('language');
     const [view, setView] = useState<View>('wide');
     const [open, setOpen] = useState<'sheet' | 'blocks' | 'variables' | 'findings' | 'publish' | 'proof' | 'versions' | 'replace' | 'starters' | 'html' | null>(search.get('bring') === 'html' ? 'html' : null);
+    /** A dialog tells that it has closed a moment later: what was opened since stays. */
+    const shut = (what: typeof open) => setOpen((now) => (now === what ? null : now));
     const [beside, setBeside] = useState<'sheet' | 'outline' | null>(null);
     const turnTo = (what: 'sheet' | 'outline') => setBeside((now) => (now === what ? null : what));
     const [sought, setSought] = useState('');
@@ -203,7 +205,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                 <StagePane answer={answer} fault={fault} view={view} see={setSeen} template={template.key} />
             )}
             <Seen element={seen} close={() => setSeen(null)} />
-            {open === 'findings' && <FindingList findings={said ? findings : null} close={() => setOpen(null)} />}
+            {open === 'findings' && <FindingList findings={said ? findings : null} close={() => shut('findings')} />}
             <CastStrip turn={staged} cast={supplied.cast} leftOut={supplied.left_out ?? []} type={template.record_type} chosen={record} choose={(key) => setSearch('record', key)} />
         </div>
     );
@@ -229,23 +231,23 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
                 <ConflictDialog load={theirs} why={saving.saved.state === 'conflict' ? saving.saved.why : ''} open={saving.saved.state === 'conflict'} settle={saving.settle} />
                 <Halves id="composer" left={manuscript} right={stage} narrow={narrow} side={side === 'stage' ? 'right' : 'left'} />
             </div>
-            <BlockList open={open === 'blocks'} close={() => setOpen(null)} />
-            <VariableList open={open === 'variables'} close={() => setOpen(null)} />
+            <BlockList open={open === 'blocks'} close={() => shut('blocks')} />
+            <VariableList open={open === 'variables'} close={() => shut('variables')} />
             <PublishDialog
                 template={template.key}
                 open={open === 'publish'}
-                close={() => setOpen(null)}
+                close={() => shut('publish')}
                 published={(answer) => {
                     saving.arrived(answer);
                     setLine(answer);
                     void client.invalidateQueries({ predicate: ({ queryKey }) => !WORKED_ON.includes(queryKey[0]) });
                 }}
             />
-            {open === 'starters' && <StarterDialog template={template.key} asked={{ ...(line.notice ? { notice: line.notice.key } : { record_type: line.record_type }), ...(record ? { record } : {}) }} close={() => setOpen(null)} />}
-            {open === 'html' && <BringHtml close={() => setOpen(null)} />}
-            {open === 'replace' && <ReplaceHere template={template.key} close={() => setOpen(null)} />}
-            <ProofDialog template={template.key} record={record} language={language} given={given} open={open === 'proof'} close={() => setOpen(null)} />
-            <VersionsDialog template={template.key} notice={line.notice} open={open === 'versions'} close={() => setOpen(null)} />
+            {open === 'starters' && <StarterDialog template={template.key} asked={{ ...(line.notice ? { notice: line.notice.key } : { record_type: line.record_type }), ...(record ? { record } : {}) }} close={() => shut('starters')} />}
+            {open === 'html' && <BringHtml close={() => shut('html')} />}
+            {open === 'replace' && <ReplaceHere template={template.key} close={() => shut('replace')} />}
+            <ProofDialog template={template.key} record={record} language={language} given={given} open={open === 'proof'} close={() => shut('proof')} />
+            <VersionsDialog template={template.key} notice={line.notice} open={open === 'versions'} close={() => shut('versions')} />
         </DeskContext>
     );
 }
