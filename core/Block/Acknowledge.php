@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
-use Herald\Manuscript\BlockReader;
 use Herald\Record\AnswerKind;
-use Herald\Record\Vocabulary;
-use Herald\Style\ColourRole;
 
 /** Asks to say that one has seen it and acts. */
-final readonly class Acknowledge extends Response
+final readonly class Acknowledge extends OneAnswer
 {
     public static function kind(): AnswerKind
     {
@@ -27,18 +24,13 @@ final readonly class Acknowledge extends Response
         return 'acknowledged';
     }
 
-    public static function schema(): array
+    protected static function title(): string
     {
-        return ['x-ground' => ColourRole::Button] + self::schemaWith('Acknowledge', ['label' => ['title' => 'Label', '$ref' => '#/$defs/inline']], ['label']);
+        return 'Acknowledge';
     }
 
-    public static function fresh(Vocabulary $vocabulary): array
+    protected static function words(): array
     {
-        return ['label' => [['text' => 'I am on my way']], ...self::freshAs('Thank you. They know that you are on your way.')];
-    }
-
-    protected static function answers(BlockReader $reader): array
-    {
-        return [AnswerKind::YES => $reader->inline('label')];
+        return ['I am on my way', 'Thank you. They know that you are on your way.'];
     }
 }

@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
-use Herald\Manuscript\BlockReader;
 use Herald\Record\AnswerKind;
-use Herald\Record\Vocabulary;
-use Herald\Style\ColourRole;
 
 /** Asks to confirm something, such as that an address is one's own. Common practice: for three days. */
-final readonly class Confirm extends Response
+final readonly class Confirm extends OneAnswer
 {
     public static function kind(): AnswerKind
     {
@@ -27,18 +24,13 @@ final readonly class Confirm extends Response
         return 'confirmed';
     }
 
-    public static function schema(): array
+    protected static function title(): string
     {
-        return ['x-ground' => ColourRole::Button] + self::schemaWith('Confirm', ['label' => ['title' => 'Label', '$ref' => '#/$defs/inline']], ['label']);
+        return 'Confirm';
     }
 
-    public static function fresh(Vocabulary $vocabulary): array
+    protected static function words(): array
     {
-        return ['label' => [['text' => 'Yes, this is me']], ...self::freshAs('Thank you. It is confirmed.')];
-    }
-
-    protected static function answers(BlockReader $reader): array
-    {
-        return [AnswerKind::YES => $reader->inline('label')];
+        return ['Yes, this is me', 'Thank you. It is confirmed.'];
     }
 }

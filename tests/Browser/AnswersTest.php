@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
-use Facebook\WebDriver\WebDriverKeys;
 use Tests\System\Stack;
 use ZBateson\MailMimeParser\IMessage;
 
@@ -77,17 +76,10 @@ final class AnswersTest extends BrowserTestCase
         $this->assertAccessible();
         $this->press('Make the notice');
         $this->see('It is off until you switch it on.');
-        $this->press('Write a template');
-        $this->click('//dialog[@open]//label[contains(., "a starter")]');
-        $this->click('//dialog[@open]//label[.//b[.="Letter"]]');
-        $this->press('Begin');
-        $this->seeOnStage('we write to you about', 'The stage: the true message');
+        $this->beginLetter();
         $this->addBlock('Confirm');
         $this->seeOnStage('Yes, this is me', 'The stage: the true message');
-        $this->press('Publish');
-        $this->see('It answers for Still interested from now on', '//dialog[@open]');
-        $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(WebDriverKeys::ENTER);
-        $this->see('Version 1 is published.');
+        $this->publishFirst('Still interested');
         $this->open('/notices/own-still-interested');
         $this->press('Switch it on …');
         $this->pressIn('Switch it on', '//dialog[@open]');

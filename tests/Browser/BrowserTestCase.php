@@ -254,6 +254,25 @@ abstract class BrowserTestCase extends TestCase
         $this->addToAssertionCount(1);
     }
 
+    /** On the page of a notice: begins a template with the starter of a plain letter. */
+    protected function beginLetter(): void
+    {
+        $this->press('Write a template');
+        $this->click('//dialog[@open]//label[contains(., "a starter")]');
+        $this->click('//dialog[@open]//label[.//b[.="Letter"]]');
+        $this->press('Begin');
+        $this->seeOnStage('we write to you about', 'The stage: the true message');
+    }
+
+    /** In the composer: publishes the first version, for a notice of that name. */
+    protected function publishFirst(string $notice): void
+    {
+        $this->press('Publish');
+        $this->see("It answers for {$notice} from now on", '//dialog[@open]');
+        $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(WebDriverKeys::ENTER);
+        $this->see('Version 1 is published.');
+    }
+
     /** The newest letter to an address, one with these words in its plain text, wherever its lines are broken, where there are to be any. */
     protected function letterTo(string $address, string $words = ''): Message
     {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
-use Facebook\WebDriver\WebDriverKeys;
 use Tests\System\Stack;
 
 /** Messages that go by a date: they follow their record, and the clock of the demo brings them. */
@@ -92,15 +91,8 @@ final class TimeTest extends BrowserTestCase
         $this->see('Not written yet', '//aside');
 
         // Its words, and then it is switched on: what that means is said before.
-        $this->press('Write a template');
-        $this->click('//dialog[@open]//label[contains(., "a starter")]');
-        $this->click('//dialog[@open]//label[.//b[.="Letter"]]');
-        $this->press('Begin');
-        $this->seeOnStage('we write to you about', 'The stage: the true message');
-        $this->press('Publish');
-        $this->see('It answers for Bring it back soon from now on', '//dialog[@open]');
-        $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(WebDriverKeys::ENTER);
-        $this->see('Version 1 is published.');
+        $this->beginLetter();
+        $this->publishFirst('Bring it back soon');
         $this->open('/notices/own-bring-it-back-soon');
         $this->press('Switch it on …');
         $this->see('are to come, under Coming up. Nothing goes out for what is past.', '//dialog[@open]');
