@@ -51,7 +51,7 @@
     @endif
     <main>
         @if ($state === 'tried')
-            <p class="try" role="status">{{ $say('tried') }}</p>
+            <p class="try">{{ $say('tried') }}</p>
         @endif
         @if ($state === 'asked' || $state === 'tried')
             <h1>{{ $question === '' ? $say('title') : $question }}</h1>

@@ -6,10 +6,14 @@ namespace Tests\Core;
 
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Node;
 use Herald\Notice\Consequence;
 use Herald\Notice\Cue;
 use Herald\Notice\Occurrence;
+use Herald\Notice\RecipientRule;
 use Herald\Record\RecordReader;
+use Herald\Record\RecordType;
+use Herald\Record\Vocabulary;
 use Herald\Source\Manifest;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -42,6 +46,25 @@ final class NoticeTest extends TestCase
             array_map(static fn (Consequence $one): string => $one->notice->key, $consequences),
             array_column($consequences, 'reason'),
         ));
+    }
+
+    public function test_a_notice_may_go_to_each_of_a_list_or_to_a_role(): void
+    {
+        $type = RecordType::ofJson(Json::ofArray(['key' => 'visit', 'name' => 'Visit', 'identity' => 'number', 'fields' => [
+            ['key' => 'number', 'type' => 'text', 'required' => true], ['key' => 'guests', 'type' => 'list', 'fields' => [['key' => 'name', 'type' => 'text'], ['key' => 'email', 'type' => 'email'], ['key' => 'comes', 'type' => 'boolean']]],
+        ]], 'type'));
+        $rule = static fn (array $recipient, array $roles = []): RecipientRule => RecipientRule::ofNode(new Node($recipient, 'recipient', 'notice'), Vocabulary::of($type), $roles);
+        $each = $rule(['each' => 'visit.guests', 'as' => 'guest', 'path' => 'guest.email', 'name' => '{guest.name}', 'where' => ['path' => 'guest.comes', 'operator' => 'is', 'value' => true]]);
+        $data = ['visit' => RecordReader::read($type, ['number' => 'V-1', 'guests' => [['name' => 'Ada', 'email' => 'ada@example.org', 'comes' => true], ['name' => 'Bo', 'email' => 'bo@example.org', 'comes' => false], ['name' => 'Cy', 'comes' => true]]], 'visit')];
+        self::assertSame([['Ada', 'ada@example.org'], ['Cy', null]], array_map(static fn (array $one): array => [$each->resolve([...$data, ...$one])->name, $each->resolve([...$data, ...$one])->address], $each->each?->items($data) ?? []));
+        self::assertSame('the address in guest.email of each of the Guests for which Comes is yes', $each->inWords());
+        self::assertNull($each->resolve($data)->address, 'nobody in particular');
+        self::assertSame(['guest' => ['name' => null, 'email' => null, 'comes' => null]], $each->each?->nobody());
+
+        $desk = $rule(['role' => 'desk'], ['desk' => ['name' => 'Desk {1}', 'address' => 'desk@example.org', 'language' => 'de']])->resolve($data);
+        self::assertSame(['desk@example.org', 'Desk {1}', 'de'], [$desk->address, $desk->name, $desk->language]);
+        $this->expectExceptionMessage('recipient/role: "host" is not a role of this source; desk are');
+        $rule(['role' => 'host'], ['desk' => ['name' => 'Desk', 'address' => 'desk@example.org', 'language' => null]]);
     }
 
     public function test_a_record_that_is_new_or_a_field_that_changes_sets_a_notice_off(): void

@@ -92,6 +92,7 @@ final class SpreadTest extends TestCase
         $this->signIn(Role::Publisher);
         $shown = $this->ask('GET', '/api/app/sources/larkmoor/notices/alert-raised/rendering?record=SA-1&words=answer')->assertOk();
         self::assertStringContainsString('Dear Ada Quill,', $shown->json('text'));
+        self::assertSame([1, false], [$shown->json('each.number'), $shown->json('each.more')]);
         $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Sky', 'from' => 'built_in', 'notice' => 'alert-raised'])->assertCreated();
         self::assertContains('subscription.region', array_column($this->ask('GET', '/api/app/sources/larkmoor/templates/sky/desk')->json('fields'), 'path'));
         $wrong = ['format' => 'velvet-herald/notice', 'version' => 1, 'key' => 'own-x', 'name' => 'X', 'strand' => 'sky-alerts', 'audience' => 'customer', 'cue' => ['created' => true]];

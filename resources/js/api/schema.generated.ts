@@ -1621,6 +1621,8 @@ export interface components {
             preview: string;
             from: string;
             reply_to: string;
+            each: components["schemas"]["EachOf"];
+            /** @description of what goes to each of several: the one that it is shown for */
             to: string | null;
             text: string;
             /** @description where the HTML is served for a frame */
@@ -1691,14 +1693,7 @@ export interface components {
                 name: string;
                 audience_label: string;
                 reason: string;
-                /** @description where it goes to each of several */
-                each: {
-                    words: string;
-                    /** @description how many they are now */
-                    number: number;
-                    /** @description whether there may be more */
-                    more: boolean;
-                } | null;
+                each: components["schemas"]["EachOf"];
                 recipient: string | null;
                 recipient_name: string | null;
                 left_to_source: boolean;
@@ -2324,6 +2319,14 @@ export interface components {
             accepted: boolean;
             words: string;
         };
+        /** @description where it goes to each of several */
+        EachOf: {
+            words: string;
+            /** @description how many they are now */
+            number: number;
+            /** @description whether there may be more */
+            more: boolean;
+        } | null;
         /** @description an answer that somebody gave from a message */
         AnswerLine: {
             id: number;

@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Http\Middleware\ReadRequest;
 use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Event;
 use App\Models\EventOrigin;
 use App\Models\Record;
@@ -69,7 +70,7 @@ final class EventController
         return response()->json([
             'id' => $event->event_id, 'event' => $event->name, 'record' => $event->record->key, 'at' => $event->created_at->toIso8601ZuluString(), 'fits' => $event->fault === null, 'fault' => $event->fault,
             'notices' => $event->verdicts,
-            'messages' => $event->dues->map(self::message(...)),
+            'messages' => $event->dues->reject(static fn (Due $due): bool => $due->state === DueState::Spread)->values()->map(self::message(...)),
         ]);
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Deciding\Matter;
 use App\Documents\PassageShelf;
 use App\Http\Requests\AnswerNotice;
 use App\Http\Requests\RenderNotice;
@@ -15,6 +16,7 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Sending\Rendering;
+use App\Sending\Spread;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -65,10 +67,24 @@ final class NoticeController
             'language_reason' => $language === null ? $answer->language->reason : 'chosen here',
             'subject' => $message->subject, 'preview' => $message->preview,
             'from' => trim("{$message->fromName} <{$message->fromAddress}>"), 'reply_to' => $message->replyTo,
+            'each' => self::each($source, $notice, $record),
             'to' => $recipient->address === null ? null : trim("{$recipient->name} <{$recipient->address}>"),
             'text' => $message->text,
             'html_at' => "/stage/{$source->key}/notices/{$notice->key}".'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language, 'given' => $request->validated('given')])),
         ]);
+    }
+
+    /**
+     * How many a message goes to that goes to each of several.
+     *
+     * @return array{words: string, number: int, more: bool}|null
+     */
+    private static function each(Source $source, Notice $notice, Record $record): ?array
+    {
+        $declared = $notice->declaration();
+        $each = $declared->recipient->each;
+
+        return $each === null ? null : Spread::foresee($source, $each, Matter::ofRecord($declared, $source->manifest()->recordTypes[$declared->recordType], $record->setRelation('source', $source))->around());
     }
 
     public function html(Source $source, string $key, RenderNotice $request, Rendering $rendering): Response

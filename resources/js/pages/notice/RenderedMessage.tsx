@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Address } from '../../parts/Address';
+import { people } from '../../parts/each';
 import { Loading, Problem } from '../../parts/Message';
 import { Stage } from '../../parts/Stage';
 import { queries } from '../../api/queries';
@@ -53,6 +54,11 @@ export function RenderedMessage({ notice, words, record, language, given, form, 
                     </dd>
                     <dt>To</dt>
                     <dd className="break-words min-w-0">
+                        {message.each && (
+                            <span className="block">
+                                {people(message.each)}: {message.each.words}. Shown as for
+                            </span>
+                        )}
                         {message.to === null ? <span className="text-warning">no address: it would be skipped</span> : <Address of={message.to} />}
                     </dd>
                     <dt>Language</dt>

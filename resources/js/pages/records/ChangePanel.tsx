@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Address } from '../../parts/Address';
+import { people } from '../../parts/each';
 import { shownBriefly } from '../../parts/day';
 import { Problem } from '../../parts/Message';
 import { queries } from '../../api/queries';
@@ -116,7 +117,7 @@ function Consequences({ consequences }: { consequences: Schemas['Consequences'][
                         <span className="block break-words">
                             {one.each !== null ? (
                                 <>
-                                    {one.each.number === 0 ? <span className="text-warning">nobody</span> : one.each.more ? `more than ${one.each.number} people` : one.each.number === 1 ? 'one person' : `${one.each.number} people`}: {one.each.words}
+                                    <span className={one.each.number === 0 ? 'text-warning' : ''}>{people(one.each)}</span>: {one.each.words}
                                 </>
                             ) : one.recipient === null ? (
                                 <span className="text-warning">skipped: the record has no address</span>

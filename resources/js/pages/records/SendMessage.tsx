@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { queries } from '../../api/queries';
 import { api, got, type Schemas } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
+import { people } from '../../parts/each';
 import { type Given, GivenFields } from '../../parts/GivenFields';
 import { Loading, Problem } from '../../parts/Message';
 import { when } from '../../parts/when';
@@ -25,16 +26,17 @@ export function SendMessage({ path, close }: { path: Path; close: () => void }) 
     const asSent = { record: path.key, words: 'answer' as const, given: JSON.stringify(given) };
     const whole = notice !== undefined && lacks.length === 0;
     const seen = useQuery({ ...queries.rendering(chosen, asSent), enabled: whole });
+    const to = seen.data?.each ? people(seen.data.each) : (seen.data?.to ?? '');
     const send = useMutation({
         mutationFn: () => got(api.POST('/records/{type}/{key}/messages', { params: { path }, body: { notice: chosen, once, given } })),
         onSuccess: async () => {
-            toast.success(`“${notice?.name}” is on its way to ${seen.data?.to ?? ''}.`);
+            toast.success(`“${notice?.name}” is on its way to ${to}.`);
             close();
             await client.invalidateQueries({ queryKey: ['records', path] });
             await client.invalidateQueries({ queryKey: ['dispatches'] });
         },
     });
-    const ready = whole && seen.isSuccess && !seen.isPlaceholderData && seen.data.to !== null;
+    const ready = whole && seen.isSuccess && !seen.isPlaceholderData && (seen.data.each ? seen.data.each.number > 0 : seen.data.to !== null);
 
     return (
         <Dialog
@@ -44,7 +46,7 @@ export function SendMessage({ path, close }: { path: Path; close: () => void }) 
             title={`Send a message about ${path.key}`}
             actions={
                 <button type="button" className="btn btn-sm btn-primary" disabled={!ready || send.isPending} onClick={() => send.mutate()}>
-                    {send.isPending ? 'Sending…' : ready ? `Send it to ${seen.data.to}` : 'Send it'}
+                    {send.isPending ? 'Sending…' : ready ? `Send it to ${to}` : 'Send it'}
                 </button>
             }
         >
