@@ -76,6 +76,8 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
     const saving = useSaving(person, shelf, stored, begun);
     const mayEdit = useComposer((state) => state.mayEdit);
     const [open, setOpen] = useState<'publish' | 'versions' | 'brands' | 'blocks' | 'variables' | null>(null);
+    /** A dialog tells that it has closed a moment later: what was opened since stays. */
+    const shut = (what: typeof open) => setOpen((now) => (now === what ? null : now));
     const [taken, setTaken] = useState<Taken | null>(null);
     const [side, setSide] = useState<'style' | 'messages'>('style');
     const [staged, setStaged] = useState<string | null>(null);
@@ -158,23 +160,23 @@ function Designer({ stored, brands, supplied, person, begun }: { stored: Schemas
                 <Halves id="brand" left={style} right={messages} narrow={narrow} side={side === 'messages' ? 'right' : 'left'} size="47" />
             </div>
             <PictureDialog taken={taken} close={() => setTaken(null)} />
-            <BlockList open={open === 'blocks'} close={() => setOpen(null)} />
-            <VariableList open={open === 'variables'} close={() => setOpen(null)} />
+            <BlockList open={open === 'blocks'} close={() => shut('blocks')} />
+            <VariableList open={open === 'variables'} close={() => shut('variables')} />
             <PublishDialog
                 brand={key}
                 open={open === 'publish'}
-                close={() => setOpen(null)}
+                close={() => shut('publish')}
                 published={(answer) => {
                     saving.arrived(answer);
                     setLine(answer);
                     void client.invalidateQueries({ predicate: ({ queryKey }) => !WORKED_ON.includes(queryKey[0]) });
                 }}
             />
-            <VersionsDialog brand={key} open={open === 'versions'} close={() => setOpen(null)} />
+            <VersionsDialog brand={key} open={open === 'versions'} close={() => shut('versions')} />
             <BrandsDialog
                 brand={line}
                 open={open === 'brands'}
-                close={() => setOpen(null)}
+                close={() => shut('brands')}
                 removed={changed}
                 changed={(answer) => {
                     changed();
