@@ -33,7 +33,7 @@ abstract class BrowserTestCase extends TestCase
     {
         if (! $this->status()->isSuccess()) {
             $this->driver->takeScreenshot(sys_get_temp_dir().'/herald-failed-'.$this->name().'.png');
-            fwrite(STDERR, "\n{$this->name()}: what was done last on {$this->driver->getCurrentURL()}\n".implode("\n", (array) $this->driver->executeScript('return [...(window.deeds ?? []), `${Math.round(performance.now())} now`]'))."\n");
+            Stack::tell("{$this->name()}: what was done last on {$this->driver->getCurrentURL()}\n  ".implode("\n  ", (array) $this->driver->executeScript('return [...(window.deeds ?? []), `${Math.round(performance.now())} now`]')));
         }
         // So that the next test is not signed in, and the page asks no server that is gone.
         Chromium::shared()->clear($this->stack->url);

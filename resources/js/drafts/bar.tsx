@@ -41,6 +41,17 @@ export function told(saved: Saved, version: number | null, touched: boolean): st
     }
 }
 
+/** Where that is said, on one line; what went wrong is said in full. */
+export function SavedState({ saved, words, children }: { saved: Saved; words: string; children: ReactNode }) {
+    const isWell = saved.state === 'saved' || saved.state === 'writing' || saved.state === 'saving';
+
+    return (
+        <span className={`text-[12.5px] text-muted min-w-0 ${isWell ? 'truncate shrink-[4]' : ''}`} aria-live="polite" title={words} data-saved={saved.state}>
+            {children}
+        </span>
+    );
+}
+
 /** Whether the halves are two sides of one sheet. */
 export function useNarrow(): boolean {
     const [narrow, setNarrow] = useState(() => window.matchMedia('(width < 1200px)').matches);

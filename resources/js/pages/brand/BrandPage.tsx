@@ -6,7 +6,7 @@ import { api, got, type Schemas } from '../../api/client';
 import { Loading, NothingHere, Problem } from '../../parts/Message';
 import { useUpload } from '../../parts/upload';
 import { useMayPublish, useMayWrite, useSession } from '../../parts/useSession';
-import { Halves, told, UndoRedo, useKeys, useNarrow } from '../../drafts/bar';
+import { Halves, SavedState, told, UndoRedo, useKeys, useNarrow } from '../../drafts/bar';
 import { DeskContext, type Desk, type Field } from '../../manuscript/desk';
 import { ConflictDialog } from '../../drafts/ConflictDialog';
 import type { Manuscript } from '../../manuscript/document';
@@ -200,8 +200,8 @@ function Bar({ line, brands, saved, analysis, narrow, side, turn, open, publish 
 
     return (
         <header className="composer-bar">
-            <div className="min-w-0 flex flex-wrap items-baseline gap-x-3">
-                <h1 className="!text-[18px] truncate">{line.name}</h1>
+            <div className="min-w-0 flex-1 flex items-baseline gap-x-3">
+                <h1 className="!text-[18px] truncate min-w-[5rem]">{line.name}</h1>
                 {brands.length > 1 && (
                     <label>
                         <span className="sr-only">Another brand</span>
@@ -215,7 +215,7 @@ function Bar({ line, brands, saved, analysis, narrow, side, turn, open, publish 
                         </select>
                     </label>
                 )}
-                <span className="text-[12.5px] text-muted" aria-live="polite" data-saved={saved.state}>
+                <SavedState saved={saved} words={told(saved, line.version, changes > 0)}>
                     {!mayEdit && 'You may look, not change. '}
                     {told(saved, line.version, changes > 0)}
                     {noted > 0 && (
@@ -226,9 +226,9 @@ function Bar({ line, brands, saved, analysis, narrow, side, turn, open, publish 
                             </a>
                         </>
                     )}
-                </span>
+                </SavedState>
             </div>
-            <div className="ml-auto flex flex-wrap gap-1.5 items-center">
+            <div className="ml-auto shrink-0 flex max-[1200px]:flex-wrap gap-1.5 items-center">
                 {mayEdit && <UndoRedo />}
                 {narrow && (
                     <button type="button" className="btn btn-sm" onClick={turn} title="Turn the sheet (F2)">

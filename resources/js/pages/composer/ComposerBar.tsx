@@ -2,7 +2,7 @@ import { FileInput, LayoutTemplate, ListTree, Replace } from 'lucide-react';
 import { Link } from 'react-router';
 import { type Schemas } from '../../api/client';
 import { useMayPublish } from '../../parts/useSession';
-import { told, UndoRedo } from '../../drafts/bar';
+import { SavedState, told, UndoRedo } from '../../drafts/bar';
 import { type Finding } from '../../manuscript/desk';
 import { type Saved } from '../../drafts/saving';
 import { useComposer } from '../../manuscript/store';
@@ -47,9 +47,9 @@ export function ComposerBar({
 
     return (
         <header className="composer-bar">
-            <div className="min-w-0 flex flex-wrap items-baseline gap-x-3">
+            <div className="min-w-0 flex-1 flex items-baseline gap-x-3">
                 {desk.notice && (
-                    <span className="text-[12.5px] text-muted truncate">
+                    <span className="text-[12.5px] text-muted truncate min-w-0 shrink-[2]">
                         {desk.notice.strand},{' '}
                         <Link className="link-quiet" to={`/notices/${desk.notice.key}`}>
                             {desk.notice.name}
@@ -61,13 +61,13 @@ export function ComposerBar({
                         Passages
                     </Link>
                 )}
-                <h1 className="!text-[18px] truncate">{line.name}</h1>
-                <span className="text-[12.5px] text-muted" aria-live="polite" data-saved={saved.state}>
+                <h1 className="!text-[18px] truncate min-w-[5rem]">{line.name}</h1>
+                <SavedState saved={saved} words={told(saved, line.version, changes > 0)}>
                     {!mayEdit ? (line.archived ? 'In the archive: nothing can be changed. ' : 'You may look, not change. ') : ''}
                     {told(saved, line.version, changes > 0)}
-                </span>
+                </SavedState>
             </div>
-            <div className="ml-auto flex flex-wrap gap-1.5 items-center">
+            <div className="ml-auto shrink-0 flex max-[1200px]:flex-wrap gap-1.5 items-center">
                 {mayEdit && <UndoRedo />}
                 <button type="button" className="btn btn-sm btn-ghost btn-square" aria-label="Outline" title="Outline (F6)" aria-pressed={outline} onClick={toggleOutline}>
                     <ListTree size={16} aria-hidden="true" />
