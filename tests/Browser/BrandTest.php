@@ -136,7 +136,7 @@ final class BrandTest extends BrowserTestCase
 
         // A header may have a ground of its own.
         $this->press('Header: select');
-        $this->press('Looks');
+        $this->until('//*[@data-look-of]', fn () => $this->press('Looks'));
         $this->see('from the brand', '//*[@data-look-of="header"]');
         $this->figure('header here', '#401020');
         $this->seeColour('Message 2', 'header', 'rgb(64, 16, 32)');
@@ -197,12 +197,12 @@ final class BrandTest extends BrowserTestCase
 
         // Where a colour comes from is said; the nearest wins; an override is let go in one press.
         $this->click('//*[@aria-label="Heading: Words"]');
-        $this->press('Looks');
+        $this->until('//*[@data-look-of]', fn () => $this->press('Looks'));
         $this->see('from the brand', '//*[@data-look-of="heading"]');
         $this->figure('heading here', '#C0C0C0');
         $this->see('set here', '//*[@data-look-of="heading"]');
         $this->seeColour($stage, 'heading', 'rgb(192, 192, 192)');
-        $this->click('//button[contains(., "finding")]');
+        $this->until('//aside[@aria-label="Findings"]', fn () => $this->click('//button[contains(., "finding")]'));
         $this->see('Heading on paper stands out by 1.8:1 here');
         $this->assertAccessible();
         $this->click('//*[@data-look-of="heading"]//button[contains(., "As around it")]');
@@ -227,7 +227,7 @@ final class BrandTest extends BrowserTestCase
         $this->assertAccessible();
         $this->press('Own looks: size of text, font of text');
         $this->click('(//*[@aria-label="Text: Words"])[1]');
-        $this->press('Looks');
+        $this->until('//*[@data-look-of]', fn () => $this->press('Looks'));
         $this->see('from this template', '//*[@data-look-of="font"]');
         $this->driver->executeScript('document.querySelector(`iframe[title="${arguments[0]}"]`).contentDocument.querySelector("[data-part=text]").click()', [$stage]);
         $this->see('size of text: 20 px', '//*[@data-seen]');

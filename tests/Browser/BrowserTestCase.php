@@ -33,7 +33,7 @@ abstract class BrowserTestCase extends TestCase
     {
         if (! $this->status()->isSuccess()) {
             $this->driver->takeScreenshot(sys_get_temp_dir().'/herald-failed-'.$this->name().'.png');
-            Stack::tell("{$this->name()}: what was done last on {$this->driver->getCurrentURL()}\n  ".implode("\n  ", (array) $this->driver->executeScript('return [...(window.deeds ?? []), `${Math.round(performance.now())} now`]')));
+            Stack::tell("{$this->name()}: what was done last on {$this->driver->getCurrentURL()}\n  ".implode("\n  ", $this->deeds()));
         }
         // So that the next test is not signed in, and the page asks no server that is gone.
         Chromium::shared()->clear($this->stack->url);
@@ -120,6 +120,34 @@ abstract class BrowserTestCase extends TestCase
     protected function press(string $name): void
     {
         $this->click("//button[normalize-space(.)='{$name}' or @aria-label='{$name}']");
+    }
+
+    /**
+     * Does something until it has come to something, three times at most, as a person would. That it took more than once is told among the figures of the run.
+     *
+     * @param  string  $there  what is there then
+     */
+    protected function until(string $there, \Closure $do): void
+    {
+        for ($times = 1; $times <= 3; $times++) {
+            $do();
+            try {
+                Stack::waitFor(fn (): bool => $this->driver->findElements(WebDriverBy::xpath($there)) !== [], $there, 8);
+
+                return;
+            } catch (\RuntimeException) {
+                Stack::tell("{$this->name()}: {$there} was not there after it was asked for {$times} times; what was done last:\n  ".implode("\n  ", $this->deeds()));
+            }
+        }
+        $this->element($there);
+    }
+
+    /**
+     * @return list<string> what was done last on the page
+     */
+    private function deeds(): array
+    {
+        return array_map(strval(...), array_values((array) $this->driver->executeScript('return [...(window.deeds ?? []), `${Math.round(performance.now())} now`]')));
     }
 
     protected function pressIn(string $name, string $within): void

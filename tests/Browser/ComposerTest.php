@@ -52,7 +52,7 @@ final class ComposerTest extends BrowserTestCase
         $this->element('//*[contains(@class, "frame-hand")][@aria-label="Text"]//*[contains(@class, "strip")]');
         $this->condition(1, 'Rating', 'is more than', '3');
         $this->see('If Rating is more than 3');
-        $this->element('//button[@data-part="when"]')->sendKeys(Key::ENTER);
+        $this->until('//button[normalize-space(.)="Add a branch" or @aria-label="Add a branch"]', fn () => $this->element('//button[@data-part="when"]')->sendKeys(Key::ENTER));
         $this->press('Add a branch');
         $this->condition(2, 'Rating', 'is', '3');
         $this->see('or else if Rating is 3');
@@ -150,7 +150,7 @@ final class ComposerTest extends BrowserTestCase
         $this->writeIn('Text: Words', 'A question? Answer this message.');
         $this->writeIn('Button: Label', 'See your order');
         $this->see('grave', '//header');
-        $this->press('3 findings 2 grave');
+        $this->until('//aside[@aria-label="Findings"]', fn () => $this->press('3 findings 2 grave'));
         $this->press('Lead to “Order page”');
         $this->see('Order page', '//*[@aria-label="Button: Leads to"]');
 
@@ -374,7 +374,7 @@ final class ComposerTest extends BrowserTestCase
         $this->into('//*[@aria-label="Heading: Words"]');
         $this->driver->executeScript('document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: (() => { const data = new DataTransfer(); data.setData("text/plain", " {order.number}"); return data; })(), bubbles: true, cancelable: true}))');
         $this->see('finding', '//header');
-        $this->click('//button[contains(., "finding")]');
+        $this->until('//aside[@aria-label="Findings"]', fn () => $this->click('//button[contains(., "finding")]'));
         $this->press('Make it the variable');
         $this->waitForStage('LM-20343');
         $heading = $this->manuscript()['manuscript'][0]['text'];

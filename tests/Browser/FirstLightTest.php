@@ -254,7 +254,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->seeOnStage('Thank you', 'The stage: the true message');
         $asked = $this->driver->executeScript('return performance.getEntriesByType("resource").map(one => one.name).filter(name => /api\/app\/(session|.*night-blue-receipt(\/desk)?)$/.test(name))');
         self::assertCount(3, $asked, 'what the page asks for ahead is what it needs, and is asked for once');
-        $this->click('//button[contains(., "finding")]');
+        $this->until('//aside[@aria-label="Findings"]', fn () => $this->click('//button[contains(., "finding")]'));
         $this->see('Findings', '//aside');
         $this->type(WebDriverKeys::ESCAPE);
         Stack::waitFor(fn (): bool => $this->driver->findElements(WebDriverBy::xpath('//aside[@aria-label="Findings"]')) === [], 'the findings to be closed');
