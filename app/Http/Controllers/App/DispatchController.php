@@ -124,7 +124,7 @@ final class DispatchController
         $event = $dispatch->event;
 
         return match (true) {
-            $dispatch->due?->followed() !== null => "a message before it, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
+            $dispatch->due?->local_time !== null && $dispatch->due->followed() !== null => "a message before it, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
             $dispatch->due?->anchor !== null => "its date, due {$dispatch->due->local_time} in {$dispatch->due->zone}",
             str_starts_with($dispatch->occasion, 'date:') => 'its date',
             str_starts_with($dispatch->occasion, 'follow:') => 'a message before it',
