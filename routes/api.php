@@ -2,6 +2,7 @@
 
 use App\Http\Controllers\Api\AnswersController;
 use App\Http\Controllers\Api\EventController;
+use App\Http\Controllers\Api\WhyController;
 use App\Http\Middleware\RequireSource;
 use Illuminate\Support\Facades\Route;
 
@@ -9,5 +10,6 @@ use Illuminate\Support\Facades\Route;
 Route::middleware(['auth:sanctum', RequireSource::class])->group(function (): void {
     Route::post('events', [EventController::class, 'store']);
     Route::get('answers', AnswersController::class);
+    Route::get('answer', WhyController::class);
     Route::get('events/{id}', [EventController::class, 'show'])->where('id', '.+');
 });

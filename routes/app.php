@@ -14,6 +14,7 @@ use App\Http\Controllers\App\HtmlInController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\MessageController;
 use App\Http\Controllers\App\NoticeController;
+use App\Http\Controllers\App\OrderController;
 use App\Http\Controllers\App\OwnNoticeController;
 use App\Http\Controllers\App\PassageController;
 use App\Http\Controllers\App\PeopleController;
@@ -54,6 +55,9 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('notice-parts/{type}', [OwnNoticeController::class, 'desk']);
     Route::get('notices/{key}', [NoticeController::class, 'show']);
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
+    Route::get('notices/{key}/order', [OrderController::class, 'show']);
+    Route::get('notices/{key}/order/parts', [OrderController::class, 'parts']);
+    Route::get('notices/{key}/why', [OrderController::class, 'why']);
     Route::get('coming', [ComingController::class, 'index']);
     Route::get('answers', AnswersController::class);
     Route::get('records', [RecordController::class, 'index']);
@@ -68,6 +72,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::middleware('throttle:stage')->group(function (): void {
         Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
         Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
+        Route::post('notices/{key}/order/trial', [OrderController::class, 'tried']);
         Route::post('brands/{key}/analysis', [BrandDesignController::class, 'analysis']);
         Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
     });
@@ -93,6 +98,9 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
 
     // Drafts and proofs.
     Route::middleware('can:write,source')->group(function (): void {
+        Route::post('notices/{key}/proof', [NoticeController::class, 'proof'])->middleware('throttle:proof');
+        Route::put('notices/{key}/order/draft', [OrderController::class, 'save']);
+        Route::delete('notices/{key}/order/draft', [OrderController::class, 'letGo']);
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::post('templates/{key}/replacement', [ReplacementController::class, 'inOne'])->middleware('throttle:stage');
@@ -130,7 +138,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::delete('notices/{key}', [OwnNoticeController::class, 'destroy']);
         Route::patch('coming/{due}', [ComingController::class, 'update'])->where('due', '[0-9]{1,18}');
         Route::put('clock', ClockController::class);
-        Route::put('notices/{key}/answer', [NoticeController::class, 'answer']);
+        Route::post('notices/{key}/order', [OrderController::class, 'putInForce']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
         Route::post('records/{type}/{key}/messages', [MessageController::class, 'store'])->where('key', '.+');
         Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');

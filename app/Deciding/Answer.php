@@ -11,6 +11,7 @@ use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
 use Herald\Brand\Brand;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Manuscript;
@@ -23,31 +24,64 @@ final readonly class Answer
 {
     /**
      * @param  Template|null  $template  the version, read; null for the built-in
+     * @param  BrandVersion|null  $worn  the brand that it wears here; null for the template's own, and for a built-in without any
      */
-    private function __construct(private Notice $notice, private ?TemplateVersion $version, private ?Template $template, private ?KeptPassages $passages, public LanguageChoice $language)
+    private function __construct(private Notice $notice, private ?TemplateVersion $version, private ?Template $template, private ?KeptPassages $passages, public LanguageChoice $language, private ?BrandVersion $worn)
     {
     }
 
-    /** What answers at the moment. Expects the notice's claims.template.latestVersion to be loaded. */
-    public static function to(Notice $notice, ?string $language): self
+    /**
+     * What answers for a matter. Expects who answers to be loaded with the notice.
+     *
+     * @param  string|null  $language  another than the recipient's
+     *
+     * @throws InvalidDocument when nothing does, or it does not fit the source any more
+     */
+    public static function about(Notice $notice, Matter $matter, ?string $language = null): self
     {
-        return self::with($notice, $notice->answeringClaim()?->template->latestVersion, $language);
+        return self::ruled($notice, WhoAnswers::to($notice)->about($matter), $language ?? $matter->recipient->language);
     }
 
-    /** What the source itself would say, whoever answers at the moment. */
-    public static function builtIn(Notice $notice, ?string $language): self
+    /**
+     * What answers by a ruling.
+     *
+     * @throws InvalidDocument as above
+     */
+    public static function ruled(Notice $notice, Ruling $ruling, ?string $language): self
     {
-        return self::with($notice, null, $language);
+        $version = $ruling->answers?->version();
+        if ($version === null && $ruling->otherwise === Otherwise::Silent) {
+            throw InvalidDocument::because($notice->called(), '', implode('; ', $ruling->reasons()));
+        }
+
+        return $version === null ? self::otherwise($notice, $language, $ruling->otherwise) : self::with($notice, $version, $language, worn: $ruling->answers?->collection?->brand?->latestVersion);
+    }
+
+    /** What answers when no claim does: the built-in, in the brand's frame or without. */
+    public static function otherwise(Notice $notice, ?string $language, Otherwise $otherwise): self
+    {
+        return self::builtIn($notice, $language, $otherwise === Otherwise::Framed ? $notice->source->brandWornAs(null) : null);
+    }
+
+    /**
+     * What the source itself would say, whoever answers at the moment.
+     *
+     * @param  BrandVersion|null  $frame  the brand in whose frame it stands
+     */
+    public static function builtIn(Notice $notice, ?string $language, ?BrandVersion $frame = null): self
+    {
+        return self::with($notice, null, $language, worn: $frame);
     }
 
     /**
      * What a version would say if it answered.
      *
      * @param  TemplateVersion|null  $passage  taken in though it is not in force
+     * @param  BrandVersion|null  $worn  another brand than the template's own
      *
      * @throws InvalidDocument when there are no words at all, or the version does not fit the source any more
      */
-    public static function with(Notice $notice, ?TemplateVersion $version, ?string $language, ?TemplateVersion $passage = null): self
+    public static function with(Notice $notice, ?TemplateVersion $version, ?string $language, ?TemplateVersion $passage = null, ?BrandVersion $worn = null): self
     {
         $declaration = $notice->declaration();
         $passages = $version === null ? null : (new PassageShelf($notice->source))->of($version->document, $passage);
@@ -62,17 +96,17 @@ final readonly class Answer
         $nearest = $template === null ? $choice : LanguageChoice::lookup($language, $template->languages(), $default);
         $missing = $template?->missingIn($nearest->language) ?? 0;
 
-        return new self($notice, $version, $template, $passages, $missing === 0 ? $choice : new LanguageChoice($choice->language, "{$nearest->reason}, but {$missing} of its texts have no words in {$nearest->language}; {$choice->language} is whole"));
+        return new self($notice, $version, $template, $passages, $missing === 0 ? $choice : new LanguageChoice($choice->language, "{$nearest->reason}, but {$missing} of its texts have no words in {$nearest->language}; {$choice->language} is whole"), $worn);
     }
 
     /**
      * The compiled message, made now where it has not been made before.
      *
-     * @param  BrandVersion|null  $brand  another than the one it wears at the moment; a built-in wears none
+     * @param  BrandVersion|null  $brand  another than the one it wears at the moment
      */
     public function edition(?BrandVersion $brand = null): Edition
     {
-        $brand = $this->template === null ? null : ($brand ?? $this->notice->source->brandWornAs($this->template->brand));
+        $brand ??= $this->worn ?? ($this->template === null ? null : $this->notice->source->brandWornAs($this->template->brand));
         $design = $brand?->read() ?? Brand::plain();
         $declaration = $this->notice->declaration();
         $type = $this->notice->source->manifest()->recordTypes[$declaration->recordType];
@@ -102,6 +136,16 @@ final readonly class Answer
         }
 
         return $edition;
+    }
+
+    /** Whose words they are, in words. */
+    public function called(): string
+    {
+        return match (true) {
+            $this->version !== null => $this->version->called($this->version->template->name),
+            $this->worn !== null => 'Built-in, in the brand’s frame',
+            default => 'Built-in',
+        };
     }
 
     public function isBuiltIn(): bool

@@ -7,6 +7,7 @@ namespace App\Deciding;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Record\Source;
 use Herald\Render\Renderer;
@@ -22,29 +23,33 @@ final readonly class Decide
     }
 
     /**
-     * @param  Notice  $notice  with claims.template.latestVersion, and its source
+     * @param  Notice  $notice  with who answers, and its source
      *
      * @throws InvalidDocument when even the built-in cannot be compiled
      */
-    public function __invoke(Notice $notice, Matter $matter): Decision
+    public function __invoke(Notice $notice, Matter $matter): Decision|Silence
     {
-        $claim = $notice->answeringClaim();
-        $version = $claim?->template->latestVersion;
+        $ruling = WhoAnswers::to($notice)->about($matter);
+        $reasons = $ruling->reasons();
+        $claim = $ruling->answers;
+        $version = $claim?->version();
+        $hasBuiltIn = $notice->declaration()->languages() !== [];
         if ($claim === null || $version === null) {
-            return $this->answer(Answer::to($notice, $matter->recipient->language), ['no template is in force for it: the built-in answers']);
+            return $ruling->otherwise === Otherwise::Silent || ! $hasBuiltIn
+                ? new Silence($hasBuiltIn ? $reasons : [...array_slice($reasons, 0, -1), 'no template fits, and there are no built-in words'])
+                : $this->answer(Answer::otherwise($notice, $matter->recipient->language, $ruling->otherwise), $reasons, $ruling->needsLook());
         }
-        $named = "{$claim->template->name}, version {$version->number}";
         try {
-            return $this->answer(Answer::to($notice, $matter->recipient->language), ["{$named}, answers"]);
+            return $this->answer(Answer::with($notice, $version, $matter->recipient->language, worn: $claim->collection?->brand?->latestVersion), $reasons, $ruling->needsLook());
         } catch (InvalidDocument $e) {
-            $reasons = ["{$named}, no longer fits the source: ".$e->faults[0]->inWords()];
+            $reasons = [...array_slice($reasons, 0, -1), "{$claim->called()}, no longer fits the source: ".$e->faults[0]->inWords()];
         }
         $kept = $this->lastGood($version, $matter, $notice->source->manifest()->source);
         if ($kept !== null) {
             return new Decision($kept, $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
         }
 
-        if ($notice->declaration()->languages() === []) {
+        if (! $hasBuiltIn) {
             throw InvalidDocument::because($claim->template->name, '', implode('; ', $reasons).'; none of its editions can be filled with these data, and there are no built-in words');
         }
 
@@ -54,7 +59,7 @@ final readonly class Decide
     /**
      * @param  list<string>  $reasons
      */
-    private function answer(Answer $answer, array $reasons, bool $needsLook = false): Decision
+    private function answer(Answer $answer, array $reasons, bool $needsLook): Decision
     {
         $edition = $answer->edition();
 

@@ -6,6 +6,7 @@ namespace App\Deciding;
 
 use App\Finding\OtherRecords;
 use App\Models\Due;
+use App\Models\Event;
 use App\Models\Record;
 use App\Models\RecordRevision;
 use App\Models\Source as SourceModel;
@@ -20,10 +21,12 @@ use Herald\Record\Recipient;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
+use Herald\Record\Vocabulary;
 use Herald\Render\AskedQuestion;
 use Herald\Render\CompiledMessage;
 use Herald\Render\MessageData;
 use Herald\Value\Type;
+use Illuminate\Database\Eloquent\Builder;
 
 /** What a message is about: a record, parameters, a recipient, a moment, and what add-ons handed in. The beginning of every message, whatever asks for it. */
 final readonly class Matter
@@ -34,8 +37,9 @@ final readonly class Matter
      * @param  array<string, HandedOver>  $slots  by key
      * @param  array<string, array{value: string, at: string}>  $responses  what was answered about the record until now
      * @param  array<string, array<array-key, mixed>>  $one  where it goes to each of several: the one that it is for, by root
+     * @param  Event|null  $event  what set it off
      */
-    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots, private array $responses, private array $one = [])
+    private function __construct(private int $sourceId, private int $recordId, public RecordType $type, public array $record, public array $given, public Recipient $recipient, public \DateTimeImmutable $moment, public array $slots, private array $responses, private array $one = [], private ?Event $event = null)
     {
     }
 
@@ -51,7 +55,7 @@ final readonly class Matter
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? $due->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? []);
+        $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? [], $event);
         $each = $notice->recipient->each;
 
         return $each === null || ! Spread::isOne($due) ? $matter : $matter->for($notice, static fn (array $data): array => Spread::of($due, $notice, $each, $data));
@@ -70,6 +74,17 @@ final readonly class Matter
     }
 
     /**
+     * What a message would be about for a record that is to be changed.
+     *
+     * @param  array<string, mixed>  $after  normalised
+     * @param  array<string, mixed>  $given  normalised
+     */
+    public static function changed(Declared $notice, RecordType $type, Record $record, array $after, array $given): self
+    {
+        return self::about($record->source_id, $record->id, $notice, $type, $after, $given, [], $record->responses ?? [])->shownTo($notice, $record);
+    }
+
+    /**
      * What a notice would be about, for a record as it stands, with parameters to show: those that are given, and examples of the others.
      *
      * @param  array<array-key, mixed>  $given
@@ -82,7 +97,7 @@ final readonly class Matter
         $given = array_filter(array_intersect_key($given, $declared), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
         $read = RecordReader::given(array_intersect_key($declared, $given), $given, 'given');
 
-        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice), $record->responses ?? [])->shownTo($notice, $record);
+        return self::about($record->source_id, $record->id, $notice, $type, RecordReader::read($type, $record->data, $record->key), array_replace(array_map(self::example(...), $declared), $read), $notice === null ? [] : HandedOver::toShow($record, $notice), $record->responses ?? [], self::lastEvent($record, $notice))->shownTo($notice, $record);
     }
 
     /**
@@ -113,7 +128,7 @@ final readonly class Matter
         $data = $this->around();
         $one = $find($data);
 
-        return new self($this->sourceId, $this->recordId, $this->type, $this->record, $this->given, $notice->recipient->resolve([...$data, ...$one]), $this->moment, $this->slots, $this->responses, $one);
+        return new self($this->sourceId, $this->recordId, $this->type, $this->record, $this->given, $notice->recipient->resolve([...$data, ...$one]), $this->moment, $this->slots, $this->responses, $one, $this->event);
     }
 
     private function shownTo(?Declared $notice, Record $record): self
@@ -136,14 +151,30 @@ final readonly class Matter
     }
 
     /**
+     * What may be asked of it to tell who answers: the same, and what set it off.
+     *
+     * @return array<string, mixed> by root
+     */
+    public function asked(): array
+    {
+        return [...$this->type->key === Vocabulary::EVENT ? [] : [Vocabulary::EVENT => ['name' => $this->event?->name, 'at' => $this->event?->created_at->toIso8601ZuluString()]], ...$this->around()];
+    }
+
+    /**
      * @param  array<string, mixed>  $record
      * @param  array<string, mixed>  $given
      * @param  array<string, HandedOver>  $slots
      * @param  array<string, array{value: string, at: string}>  $responses
      */
-    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots, array $responses): self
+    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots, array $responses, ?Event $event = null): self
     {
-        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), Clock::now()->toDateTimeImmutable(), $slots, $responses);
+        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), Clock::now()->toDateTimeImmutable(), $slots, $responses, [], $event);
+    }
+
+    /** What was the last to set the notice off for a record, for what is only shown. */
+    private static function lastEvent(Record $record, ?Declared $notice): ?Event
+    {
+        return $notice === null ? null : Event::query()->where('record_id', $record->id)->whereHas('dues.notice', static fn (Builder $asked) => $asked->where('key', $notice->key))->latest('id')->first();
     }
 
     private static function example(Field $field): mixed

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Audit\Audit;
 use App\Models\Template;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
@@ -19,11 +20,12 @@ final class Archive
         DB::transaction(static function () use ($template, $into, $person): void {
             $template->update(['archived_at' => $into ? now() : null]);
             foreach ($into ? $template->claims : [] as $claim) {
-                $notice = $claim->notice->load('claims.template.latestVersion');
-                if ($notice->answeringClaim()?->id === $claim->id) {
-                    $notice->answerWith(null, $person);
+                if ($claim->active) {
+                    $claim->update(['active' => false]);
+                    $claim->notice->increment('order_revision');
+                    $notice = $claim->notice->setRelation('source', $template->source);
+                    Audit::note($person, 'answer', "{$template->name} answers no more for {$notice->called()}", $notice, $template->source);
                 }
-                $claim->update(['active' => false]);
             }
         });
     }

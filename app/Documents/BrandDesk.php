@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Documents;
 
 use App\Audit\Audit;
+use App\Claims\Place;
 use App\Deciding\Answer;
 use App\Deciding\Matter;
+use App\Deciding\WhoAnswers;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Notice;
@@ -16,6 +18,7 @@ use App\Models\User;
 use App\Models\Version;
 use App\Models\VersionUse;
 use App\Pictures\Pictures;
+use App\Timing\Clock;
 use Herald\Brand\Brand as Design;
 use Herald\Brand\BrandDifferences;
 use Herald\Brand\Logo;
@@ -92,11 +95,11 @@ final readonly class BrandDesk extends Desk
      */
     public function message(Design $design, string $notice, string $record, ?string $language): array
     {
-        $model = $this->source->notices()->where('key', $notice)->inForce()->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $this->source);
+        $model = $this->source->notices()->where('key', $notice)->inForce()->withWhoAnswers()->firstOrFail()->setRelation('source', $this->source);
         $declared = $model->declaration();
         $type = $this->manifest->recordTypes[$declared->recordType];
         $matter = Matter::ofRecord($declared, $type, $this->source->record($type->key, $record));
-        $answer = Answer::to($model, $language ?? $matter->recipient->language);
+        $answer = Answer::about($model, $matter, $language);
         $message = Compiler::compile($answer->manuscript(), $design, Marks::Frame);
 
         return [$answer, $message, $matter->messageData($this->manifest->source, $message)];
@@ -114,10 +117,11 @@ final readonly class BrandDesk extends Desk
             $newest[$key] = $this->source->newestRecord($type)?->key;
         }
         $messages = [];
-        foreach ($this->source->notices()->inForce()->with('claims.template.latestVersion')->get() as $notice) {
+        $now = Clock::now()->toDateTimeImmutable();
+        foreach ($this->source->notices()->inForce()->withWhoAnswers()->get() as $notice) {
             $declared = $notice->setRelation('source', $this->source)->declaration();
             if (is_string($newest[$declared->recordType] ?? null)) {
-                $messages[] = ['notice' => $notice->key, 'name' => $declared->name, 'record_type' => $declared->recordType, 'record' => $newest[$declared->recordType], 'template' => $notice->answeringClaim()?->template->name];
+                $messages[] = ['notice' => $notice->key, 'name' => $declared->name, 'record_type' => $declared->recordType, 'record' => $newest[$declared->recordType], 'template' => (WhoAnswers::to($notice)->inForce($now)[0] ?? null)?->template->name];
             }
         }
         usort($messages, static fn (array $one, array $other): int => ($one['template'] === null) <=> ($other['template'] === null));
@@ -167,7 +171,7 @@ final readonly class BrandDesk extends Desk
         return $version instanceof BrandVersion ? TouchedTemplate::dressing($this->brand, $this->source, $version) : [];
     }
 
-    public function putInForce(Version $version, ?User $person, bool $ofDraft): void
+    public function putInForce(Version $version, ?User $person, bool $ofDraft, Place $place): void
     {
         if ($version->wasRecentlyCreated) {
             Audit::note($person, 'published', $version->called($this->brand->name).', published', $this->brand, $this->source);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Claims\Place;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\DocumentKind;
@@ -102,8 +103,9 @@ abstract readonly class Desk
      * What changes hands when a version is in force from now on. Called in the transaction that makes it so.
      *
      * @param  bool  $ofDraft  whether a person wrote and published it here
+     * @param  Place  $place  where a template is to stand among those that answer
      */
-    abstract public function putInForce(Version $version, ?User $person, bool $ofDraft): void;
+    abstract public function putInForce(Version $version, ?User $person, bool $ofDraft, Place $place): void;
 
     /**
      * What keeps a document from being published.

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Claims\Place;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Edition;
@@ -27,12 +28,13 @@ final class Publish
 
     /**
      * @param  int|null  $revision  of the draft that is published; null when the document does not come from a draft, which then stays
+     * @param  Place|null  $place  where a template is to stand among those that answer for its notice; null where it was not said
      * @return TemplateVersion|BrandVersion the new version, or the newest when the document says the same
      *
      * @throws ConflictHttpException when draft or version have moved on meanwhile
      * @throws \Herald\Document\InvalidDocument when it is not whole, or something that it touches cannot be compiled
      */
-    public static function document(Desk $desk, Json $json, ?User $person = null, ?int $revision = null): TemplateVersion|BrandVersion
+    public static function document(Desk $desk, Json $json, ?User $person = null, ?int $revision = null, ?Place $place = null): TemplateVersion|BrandVersion
     {
         Extent::check($json, app(Limits::class));
         $desk->check($json);
@@ -46,7 +48,7 @@ final class Publish
         self::clear($kept);
         $version = $same ? $newest : $kept->versions()->create(['document' => $json->text(), 'user_id' => $person?->id, 'begun_from' => $draft->begun_from ?? $newest?->begun_from]);
         try {
-            ReadyFirst::then(static fn (): array => $desk->touched($version), static fn () => self::switch($desk, $json, $version, $newest, $person, $revision));
+            ReadyFirst::then(static fn (): array => $desk->touched($version), static fn () => self::switch($desk, $json, $version, $newest, $person, $revision, $place ?? ($revision === null ? Place::last() : Place::of(null))));
         } catch (\Throwable $e) {
             if (! $same) {
                 self::abandon($version->id);
@@ -57,7 +59,7 @@ final class Publish
         return $version;
     }
 
-    private static function switch(Desk $desk, Json $json, TemplateVersion|BrandVersion $version, TemplateVersion|BrandVersion|null $newest, ?User $person, ?int $revision): void
+    private static function switch(Desk $desk, Json $json, TemplateVersion|BrandVersion $version, TemplateVersion|BrandVersion|null $newest, ?User $person, ?int $revision, Place $place): void
     {
         $kept = $desk->kept();
         if ($revision !== null) {
@@ -71,7 +73,7 @@ final class Publish
             $version->uses()->createMany($desk->uses($json));
         }
         $kept->unsetRelations();
-        $desk->putInForce($version, $person, $revision !== null);
+        $desk->putInForce($version, $person, $revision !== null, $place);
     }
 
     /** Takes away what was being made ready when its process ended. */

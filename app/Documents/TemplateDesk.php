@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace App\Documents;
 
 use App\Audit\Audit;
+use App\Claims\OrderDesk;
+use App\Claims\Place;
 use App\Deciding\Answer;
+use App\Deciding\AskedClaim;
 use App\Deciding\Matter;
+use App\Deciding\WhoAnswers;
 use App\Models\Claim;
 use App\Models\DispatchRecipient;
 use App\Models\DocumentKind;
@@ -59,11 +63,12 @@ final readonly class TemplateDesk extends Desk
         return self::with($source->templates()->where('key', $key)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->firstOrFail(), $source);
     }
 
-    public static function with(Template $template, Source $source): self
+    /** @param  string|null  $for  the key of the notice that it is to answer for, where that is another than the one it was written for */
+    public static function with(Template $template, Source $source, ?string $for = null): self
     {
         $manifest = $source->manifest();
         $type = $manifest->recordTypes[$template->record_type] ?? abort(422, "The source no longer has records of type {$template->record_type}");
-        $notice = $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null);
+        $notice = $manifest->notices[$for ?? $template->notice ?? ''] ?? null;
 
         return new self($template->setRelation('source', $source), $source, $manifest, $type, $notice, $notice->vocabulary ?? Vocabulary::of($type, kinds: $manifest->recordTypes));
     }
@@ -188,7 +193,7 @@ final readonly class TemplateDesk extends Desk
     public function noticeModel(): ?Notice
     {
         return $this->notice === null ? null
-            : $this->source->notices()->where('key', $this->notice->key)->with('claims.template.latestVersion')->first()?->setRelation('source', $this->source);
+            : $this->source->notices()->where('key', $this->notice->key)->withWhoAnswers()->first()?->setRelation('source', $this->source);
     }
 
     public function differences(array $before, array $after): array
@@ -201,7 +206,6 @@ final readonly class TemplateDesk extends Desk
     {
         $notice = $this->noticeModel();
         $latest = $this->template->latestVersion;
-        $answering = $notice?->answeringClaim();
         $sent = $notice === null ? null : DispatchRecipient::query()->where(['notice_id' => $notice->id, 'role' => RecipientRole::To])->whereNotNull('address')->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('count(*) as messages, count(distinct address_key) as people')->toBase()->first();
         $before = match (true) {
@@ -214,13 +218,26 @@ final readonly class TemplateDesk extends Desk
 
         return [
             'notice' => $this->notice === null ? null : ['key' => $this->notice->key, 'name' => $this->notice->name],
-            'answers_now' => $answering === null ? null : ($answering->template_id === $this->template->id ? 'its version '.$latest?->number : $answering->template->name),
+            'others' => $notice === null ? [] : $this->others($notice),
+            'stands' => $notice !== null && $notice->claims->contains(fn (Claim $claim): bool => $claim->active && $claim->template_id === $this->template->id),
             'left_to_source' => $this->notice?->carrier === Carrier::Source,
             'messages' => (int) ($sent->messages ?? 0), 'people' => (int) ($sent->people ?? 0),
             'compared_with' => $latest === null ? ($this->notice === null ? null : 'the built-in words') : "version {$latest->number}",
             'changes' => $this->differences($before, $document->data),
             'editions' => $editions, 'findings' => [...$broken, ...$this->grave($document)],
         ];
+    }
+
+    /**
+     * Those that are switched on for a notice, among which it is to stand.
+     *
+     * @return list<array{place: int, template: string, name: string, sentence: string, fault: string|null}>
+     */
+    private function others(Notice $notice): array
+    {
+        $on = array_filter(WhoAnswers::to($notice)->claims, static fn (AskedClaim $claim): bool => $claim->claim?->on !== false && $claim->collection === null);
+
+        return array_values(array_map(static fn (AskedClaim $claim): array => ['place' => $claim->place, 'template' => $claim->template->key, 'name' => $claim->template->name, 'sentence' => $claim->claim?->sentence() ?? '', 'fault' => $claim->fault], $on));
     }
 
     public function uses(Json $document): array
@@ -244,31 +261,34 @@ final readonly class TemplateDesk extends Desk
         }
         $document = $version->setRelation('template', $this->template)->read($this->vocabulary, (new PassageShelf($this->source))->of($version->document));
         $brand = $this->source->brandWornAs($document->brand);
-        $notice = $this->noticeModel();
+        $notices = array_column([...array_filter([$this->noticeModel()]), ...TouchedTemplate::notices($this->template->loadMissing('claims.notice'), $this->source)], null, 'key');
         $touched = [];
         foreach ($document->wholeLanguages() as $language) {
-            $touched["{$language} in {$brand->id}"] = static fn (): mixed => $notice === null
-                ? Compiler::compile($document->manuscript($language), $brand->read()) : Answer::with($notice, $version, $language)->edition($brand);
+            if ($notices === []) {
+                $touched["{$language} in {$brand->id}"] = static fn (): mixed => Compiler::compile($document->manuscript($language), $brand->read());
+            }
+            foreach ($notices as $notice) {
+                $touched["{$language} in {$brand->id} for {$notice->key}"] = static fn (): mixed => Answer::with($notice, $version, $language)->edition($brand);
+            }
         }
 
         return $touched;
     }
 
-    /** Name, folder and notice are those it was published with. It claims its notice; a draft that is published answers for it from now on. */
-    public function putInForce(Version $version, ?User $person, bool $ofDraft): void
+    /** Name, folder and notice are those it was published with. It stands among those that answer for its notice where it was said; whoever else is on stays on. */
+    public function putInForce(Version $version, ?User $person, bool $ofDraft, Place $place): void
     {
-        $this->template->save();
+        $this->template->fill($ofDraft ? ['archived_at' => null] : [])->save();
         $notice = $this->noticeModel();
-        if ($notice !== null) {
-            Claim::query()->firstOrCreate(['notice_id' => $notice->id, 'template_id' => $this->template->id], ['position' => (int) $notice->claims()->max('position') + 1]);
-            if ($version->wasRecentlyCreated) {
-                Audit::note($person, 'published', $version->called($this->template->name).', published', $notice, $this->source);
-            }
+        if ($notice === null || $this->template->is_passage) {
+            return;
         }
-        if ($ofDraft) {
-            $this->template->update(['archived_at' => null]);
-            $notice = $this->noticeModel();
-            $notice?->answerWith($notice->claims->first(fn (Claim $claim): bool => $claim->template_id === $this->template->id), $person);
+        if ($version->wasRecentlyCreated) {
+            Audit::note($person, 'published', $version->called($this->template->name).', published', $notice, $this->source);
+        }
+        // From a file it is put among the others once, and stays as it was switched.
+        if ($ofDraft || $notice->claims->where('template_id', $this->template->id)->isEmpty()) {
+            OrderDesk::of($notice)->place($place, $this->template->key, $person);
         }
     }
 

@@ -17,6 +17,7 @@ use App\Models\VersionUse;
 use Herald\Brand\Brand as Design;
 use Herald\Check\Finding;
 use Herald\Check\Weight;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Language\LanguageTag;
@@ -34,10 +35,10 @@ final readonly class TouchedTemplate
 {
     /**
      * @param  TemplateVersion  $version  its newest, without its document
-     * @param  Notice|null  $answersFor  the notice it answers for at the moment
+     * @param  list<Notice>  $answersFor  those for which it is switched on
      * @param  Declared|null  $declared  the notice it was written for
      */
-    private function __construct(public Template $template, public TemplateVersion $version, public ?Notice $answersFor, private ?Declared $declared)
+    private function __construct(public Template $template, public TemplateVersion $version, public array $answersFor, private ?Declared $declared)
     {
     }
 
@@ -78,19 +79,30 @@ final readonly class TouchedTemplate
         $touched = [];
         // Their documents are long, and read one by one where they are needed.
         $known = static fn (Relation $version) => $version->select(['versions.id', 'versions.document_id', 'versions.number']);
-        $templates = $source->templates()->where('is_passage', false)->whereNull('archived_at')->with(['latestVersion' => $known, 'latestVersion.uses', 'claims.notice.claims.template.latestVersion' => $known])->orderBy('name')->get();
+        $templates = $source->templates()->where('is_passage', false)->whereNull('archived_at')->with(['latestVersion' => $known, 'latestVersion.uses', 'claims.notice'])->orderBy('name')->get();
         foreach ($templates as $template) {
             $version = $template->latestVersion;
             if ($version === null || ! isset($manifest->recordTypes[$template->record_type])) {
                 continue;
             }
             if ($isTouched($version)) {
-                $claim = $template->claims->first(static fn (Claim $claim): bool => $claim->notice->retired_at === null && $claim->notice->answeringClaim()?->template_id === $template->id);
-                $touched[] = new self($template->setRelation('source', $source), $version, $claim?->notice->setRelation('source', $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null));
+                $touched[] = new self($template->setRelation('source', $source), $version, self::notices($template, $source), $template->notice === null ? null : ($manifest->notices[$template->notice] ?? null));
             }
         }
 
         return $touched;
+    }
+
+    /**
+     * The notices for which a template is switched on. Expects claims.notice to be loaded.
+     *
+     * @return list<Notice>
+     */
+    public static function notices(Template $template, Source $source): array
+    {
+        $on = $template->claims->filter(static fn (Claim $claim): bool => $claim->active && $claim->notice->retired_at === null && $claim->notice->unfit === null);
+
+        return array_values($on->map(static fn (Claim $claim): Notice => $claim->notice->setRelation('source', $source))->unique('id')->all());
     }
 
     /**
@@ -101,12 +113,30 @@ final readonly class TouchedTemplate
      */
     public static function dressing(Brand $brand, Source $source, BrandVersion $version, ?bool $byDefault = null): array
     {
-        $dressing = [];
+        $dressing = $byDefault ?? $brand->is_default ? self::framed($source, $version) : [];
         foreach (self::wearing($brand, $source, $byDefault) as $worn) {
-            $dressing["{$worn->version->id} for {$worn->answersFor?->id}"] = static fn () => $worn->dress($version);
+            $dressing["{$worn->version->id} for {$worn->told()}"] = static fn () => $worn->dress($version);
         }
 
         return $dressing;
+    }
+
+    /**
+     * What makes the built-in words of all notices that stand in the brand's frame.
+     *
+     * @return array<string, \Closure(): mixed>
+     */
+    private static function framed(Source $source, BrandVersion $version): array
+    {
+        $framed = [];
+        foreach ($source->notices()->inForce()->where('fallback', Otherwise::Framed)->get() as $notice) {
+            $notice->setRelation('source', $source);
+            foreach ($notice->declaration()->languages() as $language) {
+                $framed["{$notice->key} in {$language}"] = static fn () => Answer::builtIn($notice, $language, $version)->edition();
+            }
+        }
+
+        return $framed;
     }
 
     /**
@@ -118,7 +148,7 @@ final readonly class TouchedTemplate
     {
         $renewing = [];
         foreach (self::taking($passage) as $touched) {
-            $renewing["{$touched->version->id} for {$touched->answersFor?->id}"] = static fn () => $touched->renew($version);
+            $renewing["{$touched->version->id} for {$touched->told()}"] = static fn () => $touched->renew($version);
         }
 
         return $renewing;
@@ -143,7 +173,7 @@ final readonly class TouchedTemplate
                 continue;
             }
             if ($languages !== []) {
-                $editions[] = ['template' => $touched->template->key, 'name' => $touched->template->name, 'languages' => $languages, 'notice' => $touched->answersFor?->declaration()->name];
+                $editions[] = ['template' => $touched->template->key, 'name' => $touched->template->name, 'languages' => $languages, 'notice' => $touched->answersFor === [] ? null : implode(', ', array_map(static fn (Notice $notice): string => $notice->called(), $touched->answersFor))];
             }
         }
 
@@ -207,9 +237,12 @@ final readonly class TouchedTemplate
         $version = $this->whole();
         $document = $this->read($version);
         foreach ($document->languages() as $language) {
-            $this->answersFor === null
-                ? Compiler::compile($document->manuscript($language), $brand->read())
-                : Answer::with($this->answersFor, $version, $language)->edition($brand);
+            if ($this->answersFor === []) {
+                Compiler::compile($document->manuscript($language), $brand->read());
+            }
+            foreach ($this->answersFor as $notice) {
+                Answer::with($notice, $version, $language)->edition($brand);
+            }
         }
     }
 
@@ -223,10 +256,19 @@ final readonly class TouchedTemplate
         $version = $this->whole();
         $document = $this->read($version, $passage);
         foreach ($document->wholeLanguages() as $language) {
-            $this->answersFor === null
-                ? Compiler::compile($document->manuscript($language), $this->template->source->brandWornAs($document->brand)->read())
-                : Answer::with($this->answersFor, $version, $language, $passage)->edition();
+            if ($this->answersFor === []) {
+                Compiler::compile($document->manuscript($language), $this->template->source->brandWornAs($document->brand)->read());
+            }
+            foreach ($this->answersFor as $notice) {
+                Answer::with($notice, $version, $language, $passage)->edition();
+            }
         }
+    }
+
+    /** What tells the notices that it answers for from others. */
+    private function told(): string
+    {
+        return implode(' ', array_map(static fn (Notice $notice): int => $notice->id, $this->answersFor));
     }
 
     /** The version with its document. */

@@ -52,7 +52,8 @@ final class LoadManifest
     {
         $source->notices()->where('origin', NoticeOrigin::Declared)->whereNotIn('key', array_keys($manifest->notices))->whereNull('retired_at')->update(['retired_at' => now()]);
         foreach (array_keys($manifest->notices) as $position => $key) {
-            $notice = $source->notices()->updateOrCreate(['key' => $key], ['position' => $position + 1, 'retired_at' => null]);
+            $notice = $source->notices()->firstOrNew(['key' => $key], ['fallback' => $source->fallback]);
+            $notice->fill(['position' => $position + 1, 'retired_at' => null])->save();
             $builtIns = $manifest->notices[$key]->builtIns;
             $known = $notice->builtIns()->pluck('hash')->flip();
             foreach ($builtIns->hashes as $language => $hash) {

@@ -20,7 +20,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $brand
  * @property int|null $brand_version_id
  * @property-read ?TemplateVersion $templateVersion null for a built-in
- * @property-read ?BrandVersion $brandVersion null for a built-in
+ * @property-read ?BrandVersion $brandVersion null for a built-in without a frame
  */
 final class Edition extends Model
 {

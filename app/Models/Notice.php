@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Audit\Audit;
+use App\Deciding\WhoAnswers;
+use Herald\Claim\Otherwise;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\WhenUncertain;
 use Illuminate\Database\Eloquent\Builder;
@@ -26,17 +27,23 @@ use Illuminate\Support\Carbon;
  * @property array<array-key, mixed>|null $narrowing a further condition of ours
  * @property int $revision goes up at each change that is made here
  * @property string|null $unfit why it does not fit what the source declares today
+ * @property Otherwise $fallback what answers when no claim fits
+ * @property array<array-key, mixed>|null $order_draft who is to answer, as it is being written
+ * @property int $order_revision goes up at each saving of that, and when it is put in force
  * @property string|null $planned by what its dues were last made; null where it goes by no date
  * @property-read Source $source
+ * @property-read ?User $orderedBy
  * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  */
 final class Notice extends Model
 {
     protected $guarded = [];
 
+    protected $attributes = ['fallback' => 'built_in', 'order_revision' => 1];
+
     protected function casts(): array
     {
-        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime', 'document' => 'array', 'enabled' => 'boolean', 'narrowing' => 'array'];
+        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime', 'document' => 'array', 'enabled' => 'boolean', 'narrowing' => 'array', 'fallback' => Otherwise::class, 'order_draft' => 'array'];
     }
 
     /**
@@ -47,6 +54,32 @@ final class Notice extends Model
     public function scopeInForce(Builder $query): void
     {
         $query->whereNull('retired_at')->whereNull('unfit');
+    }
+
+    /**
+     * With all that tells who answers for them.
+     *
+     * @param  Builder<self>  $query
+     */
+    public function scopeWithWhoAnswers(Builder $query): void
+    {
+        $query->with(WhoAnswers::LOADED);
+    }
+
+    /**
+     * The notice of a key, as it is in force, with all that tells who answers for it.
+     *
+     * @throws \Illuminate\Database\Eloquent\ModelNotFoundException when there is none
+     */
+    public static function asked(Source $source, string $key): self
+    {
+        return $source->notices()->where('key', $key)->inForce()->withWhoAnswers()->firstOrFail()->setRelation('source', $source);
+    }
+
+    /** @return BelongsTo<User, $this> who was the last to write on who answers */
+    public function orderedBy(): BelongsTo
+    {
+        return $this->belongsTo(User::class, 'order_user_id');
     }
 
     /** @return HasMany<BuiltIn, $this> */
@@ -61,10 +94,10 @@ final class Notice extends Model
         return $this->source->manifest()->notices[$this->key];
     }
 
-    /** Whether there is anything to be sent: built-in words, or those of a published template. Expects claims.template.latestVersion to be loaded. */
+    /** Whether there is anything to be sent: built-in words, or those of a published template. Expects what {@see WhoAnswers::LOADED} names to be loaded. */
     public function hasWords(): bool
     {
-        return $this->declaration()->languages() !== [] || $this->answeringClaim() !== null;
+        return $this->declaration()->languages() !== [] || WhoAnswers::to($this)->inForce() !== [];
     }
 
     /** Its name; of one that is declared no longer, its key. */
@@ -99,24 +132,5 @@ final class Notice extends Model
     public function dispatches(): HasMany
     {
         return $this->hasMany(Dispatch::class);
-    }
-
-    /** Lets a template answer from now on that claims this notice and is published, or the built-in. */
-    public function answerWith(?Claim $chosen, ?User $person): void
-    {
-        $before = $this->answeringClaim();
-        foreach ($this->claims as $claim) {
-            $claim->update(['active' => $claim->is($chosen)]);
-        }
-        if ($before?->id !== $chosen?->id) {
-            $called = static fn (?Claim $claim): string => $claim === null ? 'built-in' : "{$claim->template->name}, version {$claim->template->latestVersion?->number}";
-            Audit::note($person, 'answer', $chosen === null ? 'Back to built-in' : "Replaced by {$called($chosen)}", $this, $this->source, [$this->key => $called($before)], [$this->key => $called($chosen)]);
-        }
-    }
-
-    /** The claim that answers: the first that is active and whose template is published. Expects claims.template.latestVersion to be loaded. */
-    public function answeringClaim(): ?Claim
-    {
-        return $this->claims->first(fn (Claim $claim): bool => $claim->active && $claim->template->latestVersion !== null);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Herald\Brand\Brand as Design;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
@@ -27,6 +28,7 @@ use Laravel\Sanctum\HasApiTokens;
  * @property string $own_hash of what people here have added to the manifest and said of it; empty where there is nothing
  * @property int|null $manifest_version_id
  * @property string $url the web address of its own
+ * @property Otherwise $fallback what answers for notices that it declares from now on, when no template does
  */
 final class Source extends Model
 {
@@ -34,7 +36,12 @@ final class Source extends Model
 
     protected $guarded = [];
 
-    protected $attributes = ['own_hash' => ''];
+    protected $attributes = ['own_hash' => '', 'fallback' => 'built_in'];
+
+    protected function casts(): array
+    {
+        return ['fallback' => Otherwise::class];
+    }
 
     /** @var array<string, Manifest> what this process has read already, by id and hash */
     private static array $read = [];
@@ -224,6 +231,12 @@ final class Source extends Model
         }
 
         return null;
+    }
+
+    /** @return HasMany<ClaimCollection, $this> in their order */
+    public function collections(): HasMany
+    {
+        return $this->hasMany(ClaimCollection::class)->orderBy('rank')->orderBy('id');
     }
 
     /** @return HasMany<Brand, $this> */

@@ -113,11 +113,11 @@ final readonly class AnswerPage
      */
     private static function ofNotice(Source $source, string $key, string $record): array
     {
-        $notice = $source->notices()->where('key', $key)->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $source);
+        $notice = $source->notices()->where('key', $key)->withWhoAnswers()->firstOrFail()->setRelation('source', $source);
         $declared = $notice->declaration();
         $manifest = $source->manifest();
         $matter = Matter::ofRecord($declared, $manifest->recordTypes[$declared->recordType], $source->record($declared->recordType, $record));
-        $edition = Answer::to($notice, $matter->recipient->language)->edition();
+        $edition = Answer::about($notice, $matter)->edition();
         $message = $edition->message();
         $data = $matter->messageData($manifest->source, $message);
 

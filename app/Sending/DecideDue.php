@@ -7,6 +7,7 @@ namespace App\Sending;
 use App\Deciding\Decide;
 use App\Deciding\HandedOver;
 use App\Deciding\Matter;
+use App\Deciding\Silence;
 use App\Jobs\WorkDue;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
@@ -45,7 +46,7 @@ final readonly class DecideDue
     public function __invoke(Due $due, bool $inHand = false): ?Dispatch
     {
         $due->loadMissing(['source', 'event']);
-        $notice = Notice::query()->whereKey($due->notice_id)->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $due->source);
+        $notice = Notice::query()->whereKey($due->notice_id)->withWhoAnswers()->firstOrFail()->setRelation('source', $due->source);
         $manifest = $due->source->manifest();
         $declared = $manifest->notices[$notice->key] ?? throw InvalidDocument::because($notice->key, '', 'is declared by the source no longer');
         FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
@@ -69,6 +70,15 @@ final readonly class DecideDue
             return null;
         }
         $decision = ($this->decide)($notice, $matter);
+        if ($decision instanceof Silence) {
+            DB::transaction(static function () use ($due, $declared, $type, $decision): void {
+                if (self::drop($due, $decision->inWords()) && PlanDues::goesByDate($declared)) {
+                    (new PlanDues($due->source))->plan($due->notice_id, $declared, $due->loadMissing('record')->record, $type);
+                }
+            });
+
+            return null;
+        }
         $dispatch = self::of($due, $notice);
         $message = $decision->edition->message();
         $messageData = $matter->messageData($manifest->source, $message, $dispatch->id, AnswerLinks::of($dispatch->id));

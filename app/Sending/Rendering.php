@@ -9,6 +9,7 @@ use App\Deciding\Matter;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Responses\AnswerLinks;
+use Herald\Claim\Otherwise;
 use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
 use Herald\Render\Renderer;
@@ -21,21 +22,24 @@ final readonly class Rendering
     }
 
     /**
-     * @param  bool  $builtIn  the source's own words, whoever answers
      * @param  string|null  $language  another language than the recipient's
      * @param  array<array-key, mixed>|null  $given  the parameters of what a person is about to send; null for what is only shown, with examples of them
      * @return array{Answer, Recipient, FilledMessage}
      *
      * @throws \Herald\Document\InvalidDocument when what is given does not fit what is declared
      */
-    public function of(Notice $notice, Record $record, bool $builtIn, ?string $language, ?array $given = null): array
+    public function of(Notice $notice, Record $record, Words $words, ?string $language, ?array $given = null): array
     {
         $declaration = $notice->declaration();
         $manifest = $notice->source->manifest();
         $type = $manifest->recordTypes[$declaration->recordType];
         $matter = $given === null ? Matter::ofRecord($declaration, $type, $record) : Matter::byHand($declaration, $type, $record, $given);
         $wanted = $language ?? $matter->recipient->language;
-        $answer = $builtIn ? Answer::builtIn($notice, $wanted) : Answer::to($notice, $wanted);
+        $answer = match ($words) {
+            Words::Answer => Answer::about($notice, $matter, $wanted),
+            Words::BuiltIn => Answer::builtIn($notice, $wanted),
+            Words::Framed => Answer::otherwise($notice, $wanted, Otherwise::Framed),
+        };
         $message = $answer->edition()->message();
 
         return [$answer, $matter->recipient, $this->renderer->fill($message, $matter->messageData($manifest->source, $message, answering: AnswerLinks::tried('notice', $notice->key, $record, $notice->source->key)))];

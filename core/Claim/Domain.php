@@ -76,10 +76,10 @@ final class Domain
         return [...self::isAlwaysThere($comparisons[0]) ? [] : [$field->type->nothing()], ...$examples];
     }
 
-    /** Whether no record lacks it. What lies in a group may be lacking with the whole of it. */
+    /** Whether no record lacks it. What lies in a group may be lacking with the whole of it; a moment it always is. */
     private static function isAlwaysThere(Comparison $comparison): bool
     {
-        return $comparison->field->required && count($comparison->path->segments) === 2;
+        return (string) $comparison->path === 'now' || ($comparison->field->required && count($comparison->path->segments) === 2);
     }
 
     /**

@@ -28,6 +28,9 @@ final readonly class Vocabulary
     /** What something follows: a message that was sent. In cues alone. */
     public const FOLLOWED = 'followed';
 
+    /** What set a message off. In conditions on who answers alone. */
+    public const EVENT = 'event';
+
     /** What goes by this name is where answers are given, in the data alone. */
     public const ANSWERS = 'answers';
 
@@ -149,6 +152,15 @@ final readonly class Vocabulary
     public function one(string $name, Field $list): self
     {
         return new self([...$this->roots, $name => $list->item($name)], $this->kinds, $this->questions);
+    }
+
+    /** The vocabulary of who answers: with what set a message off, unless the records themselves are called so. */
+    public function withEvent(): self
+    {
+        return new self([...$this->roots, ...isset($this->roots[self::EVENT]) ? [] : [self::EVENT => Field::object(self::EVENT, 'Event', [
+            Field::single('name', 'Name of the event', new Type\Text),
+            Field::single('at', 'When the event came', new Type\DateTime),
+        ])]], $this->kinds, $this->questions);
     }
 
     /** The vocabulary of what follows a message. */

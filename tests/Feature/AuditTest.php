@@ -28,7 +28,7 @@ final class AuditTest extends TestCase
         }
         $this->ask('POST', self::TEMPLATE.'/publication', ['revision' => 3])->assertOk();
         $this->ask('PATCH', self::TEMPLATE, ['name' => 'Night receipt'])->assertOk();
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null])->assertOk();
+        $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => 2, 'claims' => [], 'otherwise' => 'built_in'])->assertOk();
         $this->ask('PATCH', '/api/app/sources/larkmoor/records/order/LM-20429', ['revision' => 1, 'changes' => ['status' => 'sent']])->assertOk();
         $this->decide();
         $dispatch = Dispatch::query()->firstOrFail();
@@ -43,7 +43,7 @@ final class AuditTest extends TestCase
             ['archived', 'Night receipt, put into the archive', 'Publisher', []],
             ['settled', "“{$dispatch->refresh()->subject}” is known to have arrived", 'Publisher', [['state', 'uncertain', 'sent']]],
             ['record', 'Order LM-20429 changed', 'Publisher', [['status', 'pending', 'sent']]],
-            ['answer', 'Back to built-in', 'Publisher', [['order-received', 'Night receipt, version 2', 'built-in']]],
+            ['answer', 'Back to built-in', 'Publisher', [['who answers', 'Night receipt; otherwise the built-in answers', 'otherwise the built-in answers']]],
             ['renamed', 'Night-blue receipt, renamed or moved', 'Publisher', [['name', 'Night-blue receipt', 'Night receipt']]],
             ['published', 'Night-blue receipt, version 2, published', 'Publisher', []],
             ['draft', 'Night-blue receipt, written on', 'Publisher', []],
@@ -75,11 +75,11 @@ final class AuditTest extends TestCase
         $this->ask('DELETE', '/api/app/session')->assertNoContent();
         $this->signIn(Role::Viewer);
         foreach ([1, 2, 3] as $_) {
-            $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null])->assertForbidden();
+            $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => 2, 'claims' => [], 'otherwise' => 'built_in'])->assertForbidden();
         }
         $deeds = $this->signIn()->ask('GET', '/api/app/audit')->json('deeds');
         self::assertSame([
-            ['refused', 'Refused: PUT api/app/sources/larkmoor/notices/order-received/answer', 'Viewer', 3],
+            ['refused', 'Refused: POST api/app/sources/larkmoor/notices/order-received/order', 'Viewer', 3],
             ['signed-out', 'M. Thorne signed out', 'M. Thorne', 1],
             ['signed-in', 'M. Thorne signed in', 'M. Thorne', 1],
             ['refused', 'Signing in was refused: thorne@example.org', null, 2],
@@ -87,7 +87,7 @@ final class AuditTest extends TestCase
         self::assertStringNotContainsString('guess', (string) json_encode(Activity::query()->get()), 'no password is kept');
         $this->travel(61)->minutes();
         $this->signIn(Role::Viewer)->ask('GET', '/api/app/people')->assertForbidden();
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null])->assertForbidden();
+        $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => 2, 'claims' => [], 'otherwise' => 'built_in'])->assertForbidden();
         self::assertSame(4, Activity::query()->where('event', 'refused')->count());
     }
 }

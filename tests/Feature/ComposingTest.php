@@ -64,7 +64,7 @@ final class ComposingTest extends TestCase
     {
         $this->ask('PATCH', self::TEMPLATE, ['name' => 'Renamed', 'folder' => ''])->assertOk()->assertJsonPath('key', 'night-blue-receipt')->assertJsonPath('document.name', 'Renamed')->assertJsonPath('folder', '');
         $this->ask('PATCH', self::TEMPLATE, ['archived' => true])->assertOk()->assertJsonPath('archived', true)->assertJsonPath('claims.0.active', false);
-        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'built_in')->assertJsonPath('history.0.what', 'Back to built-in');
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'built_in')->assertJsonPath('history.0.what', 'Renamed answers no more for Order received');
         $this->ask('GET', '/api/app/sources/larkmoor/templates')->assertJsonPath('templates', [])->assertJsonPath('archived', 1);
         $this->ask('GET', '/api/app/sources/larkmoor/templates?archived=1')->assertJsonPath('templates.0.name', 'Renamed');
         $this->ask('PATCH', self::TEMPLATE, ['archived' => false])->assertOk();
@@ -228,7 +228,7 @@ final class ComposingTest extends TestCase
         Dispatch::query()->delete();
         $made = $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Second', 'from' => 'blank', 'notice' => 'order-received'])->json();
         $path = '/api/app/sources/larkmoor/templates/second';
-        $this->ask('GET', $path.'/publication')->assertOk()->assertJsonPath('answers_now', 'Night-blue receipt')->assertJsonPath('compared_with', 'the built-in words')->assertJsonPath('findings.0.weight', 'grave');
+        $this->ask('GET', $path.'/publication')->assertOk()->assertJsonPath('others.0.name', 'Night-blue receipt')->assertJsonPath('stands', false)->assertJsonPath('compared_with', 'the built-in words')->assertJsonPath('findings.0.weight', 'grave');
         $this->ask('POST', $path.'/publication', ['revision' => 1])->assertStatus(422)->assertJsonPath('title', 'It cannot be published yet')->assertJsonPath('faults.0.reason', '“Order received” needs a link to “Order page”, and there is none.');
 
         $document = ['envelope' => ['subject' => 'Order {order.number}'], 'manuscript' => [['id' => 'a', 'type' => 'button', 'label' => 'See {order.number}', 'link' => '{order.page}']]] + $made['document'];
@@ -236,8 +236,8 @@ final class ComposingTest extends TestCase
         $this->ask('GET', $path.'/publication')->assertJsonPath('findings', [])->assertJsonPath('revision', 2)->assertJsonPath('version', null);
         $this->ask('POST', $path.'/publication', ['revision' => 1])->assertStatus(409);
         $this->ask('POST', $path.'/publication', ['revision' => 2])->assertOk()->assertJsonPath('version', 1)->assertJsonPath('draft', null)->assertJsonPath('published_by', 'Administrator');
-        $notice = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('template.key', 'second')->assertJsonPath('history.0.what', 'Replaced by Second, version 1')->json();
-        self::assertSame([false, true], array_column($notice['claims'], 'active'));
+        $notice = $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('templates.0.key', 'second')->assertJsonPath('history.0.what', 'Replaced by Second, version 1')->json();
+        self::assertSame(['second', 'night-blue-receipt'], array_column($notice['templates'], 'key'), 'it stands above the other, which stays on');
 
         // What was published is kept, and shown with what differs.
         $document['manuscript'][0]['label'] = 'Look at {order.number}';

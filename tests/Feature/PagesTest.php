@@ -11,6 +11,7 @@ use App\Models\Dispatch;
 use App\Models\Record;
 use Herald\Document\Json;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Spatie\Activitylog\Models\Activity;
 
@@ -62,7 +63,7 @@ final class PagesTest extends TestCase
         self::assertSame(['Shop', 'Dome night', 'Loan', 'Sky subscription', 'Sky alerts', 'Account'], array_column($strands, 'name'));
         self::assertSame(['orders', 14], [$strands[0]['records_label'], $strands[0]['records']]);
         [$received, $new] = $strands[0]['notices'];
-        self::assertSame(['on order placed', 'replaced', 'Night-blue receipt', 1], [$received['cue'], $received['state'], $received['template']['name'], $received['template']['version']]);
+        self::assertSame(['on order placed', 'replaced', 'Night-blue receipt', 1], [$received['cue'], $received['state'], $received['templates'][0]['name'], $received['templates'][0]['version']]);
         self::assertSame([['tag' => 'en', 'words' => 'own'], ['tag' => 'de', 'words' => 'own']], $received['languages']);
         self::assertSame(['staff, shop desk', 'built_in'], [$new['audience_label'], $new['state']]);
         self::assertSame([['tag' => 'en', 'words' => 'own'], ['tag' => 'de', 'words' => 'falls_back']], $new['languages']);
@@ -128,23 +129,23 @@ final class PagesTest extends TestCase
             $this->decide();
             $this->signIn();
         };
+        $answer = fn (string $otherwise, array ...$claims): TestResponse => $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received/order')->json('revision'), 'claims' => $claims, 'otherwise' => $otherwise]);
         $edition = static fn (string $id): ?int => Dispatch::query()->where('occasion', "event:{$id}")->whereRelation('notice', 'key', 'order-received')->firstOrFail()->edition?->templateVersion?->number;
 
         $place('one');
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null])->assertOk()->assertJsonPath('state', 'built_in')->assertJsonPath('claims.0.active', false);
-        $this->signIn();
+        $answer('built_in', ['template' => 'night-blue-receipt', 'on' => false])->assertOk()->assertJsonPath('in_force.claims.0.on', false);
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'built_in')->assertJsonPath('templates', []);
         $place('two');
-        $this->signIn();
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => 'night-blue-receipt'])->assertOk()->assertJsonPath('state', 'replaced');
+        $answer('built_in', ['template' => 'night-blue-receipt'])->assertOk();
+        $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertJsonPath('state', 'replaced');
         $place('three');
 
         self::assertSame([1, null, 1], [$edition('one'), $edition('two'), $edition('three')]);
         self::assertSame(
-            ['Night-blue receipt, version 1, published', 'Back to built-in', 'Replaced by Night-blue receipt, version 1'],
+            ['Night-blue receipt, version 1, published', 'Replaced by Night-blue receipt, version 1', 'Back to built-in', 'Replaced by Night-blue receipt, version 1'],
             Activity::query()->orderBy('id')->pluck('description')->all(),
         );
-        $this->signIn();
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => 'no-such'])->assertStatus(422);
+        $answer('built_in', ['template' => 'no-such'])->assertStatus(422)->assertJsonPath('faults.0.place', 'claims/0/template');
     }
 
     public function test_records_are_found_and_shown(): void
@@ -239,7 +240,7 @@ final class PagesTest extends TestCase
             self::assertSame(['night-blue-receipt'], $found($search), $search);
         }
         self::assertSame([], $found('night-blue nonsense'));
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null]);
+        $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => 2, 'claims' => [['template' => 'night-blue-receipt', 'on' => false]], 'otherwise' => 'built_in'])->assertOk();
         self::assertSame([['notice' => 'order-received', 'name' => 'Order received', 'active' => false]], $this->ask('GET', '/api/app/sources/larkmoor/templates')->json('templates.0.claims'));
     }
 

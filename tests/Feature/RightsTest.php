@@ -22,7 +22,14 @@ final class RightsTest extends TestCase
         'GET api/app/sources/{source}/running-order' => ['viewer', []],
         'GET api/app/sources/{source}/notices/{key}' => ['viewer', ['key' => 'order-received']],
         'GET api/app/sources/{source}/notices/{key}/rendering' => ['viewer', ['key' => 'order-received'], '?record=LM-20429&words=answer'],
-        'PUT api/app/sources/{source}/notices/{key}/answer' => ['publisher', ['key' => 'order-received'], '', ['template' => null]],
+        'POST api/app/sources/{source}/notices/{key}/proof' => ['author', ['key' => 'order-received'], '', ['record' => 'LM-20429', 'words' => 'answer', 'to' => 'no address']],
+        'GET api/app/sources/{source}/notices/{key}/order' => ['viewer', ['key' => 'order-received']],
+        'GET api/app/sources/{source}/notices/{key}/order/parts' => ['viewer', ['key' => 'order-received']],
+        'GET api/app/sources/{source}/notices/{key}/why' => ['viewer', ['key' => 'order-received'], '?record=LM-20429'],
+        'POST api/app/sources/{source}/notices/{key}/order/trial' => ['viewer', ['key' => 'order-received'], '', ['claims' => [], 'otherwise' => 'built_in']],
+        'PUT api/app/sources/{source}/notices/{key}/order/draft' => ['author', ['key' => 'order-received'], '', ['revision' => 1, 'claims' => [], 'otherwise' => 'built_in']],
+        'DELETE api/app/sources/{source}/notices/{key}/order/draft' => ['author', ['key' => 'order-received'], '', ['revision' => 1]],
+        'POST api/app/sources/{source}/notices/{key}/order' => ['publisher', ['key' => 'order-received'], '', ['revision' => 1, 'claims' => [], 'otherwise' => 'built_in']],
         'GET api/app/sources/{source}/records' => ['viewer', []],
         'GET api/app/sources/{source}/records/{type}/{key}' => ['viewer', ['type' => 'order', 'key' => 'LM-20429']],
         'POST api/app/sources/{source}/records/{type}/{key}/consequences' => ['publisher', ['type' => 'order', 'key' => 'LM-20429'], '', ['changes' => ['status' => 'paid']]],
@@ -190,7 +197,7 @@ final class RightsTest extends TestCase
         $this->signIn();
         // The framework does not ask for the token in tests, unless it believes that this is none.
         $this->app['env'] = 'local';
-        $answer = $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null]);
+        $answer = $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => 1, 'claims' => [], 'otherwise' => 'built_in']);
         $this->app['env'] = 'testing';
 
         $answer->assertStatus(419)->assertJsonPath('title', 'This page was open for too long');

@@ -94,8 +94,8 @@ final class SourcesTest extends TestCase
         $person->allow($this->clinic, Role::Viewer);
         $this->ask('GET', '/api/app/session')->assertJsonPath('sources.*.role', ['viewer', 'publisher']);
         $this->ask('GET', '/api/app/sources/fernhill/records')->assertOk();
-        $this->ask('PUT', '/api/app/sources/fernhill/notices/order-received/answer', ['template' => null])->assertForbidden();
-        $this->ask('PUT', '/api/app/sources/larkmoor/notices/order-received/answer', ['template' => null])->assertOk();
+        $this->ask('POST', '/api/app/sources/fernhill/notices/order-received/order', ['revision' => 2, 'claims' => [], 'otherwise' => 'built_in'])->assertForbidden();
+        $this->ask('POST', '/api/app/sources/larkmoor/notices/order-received/order', ['revision' => 2, 'claims' => [], 'otherwise' => 'built_in'])->assertOk();
         $this->ask('GET', '/api/app/people')->assertForbidden();
         $person->allow($this->clinic, null);
         $this->ask('GET', '/api/app/sources/fernhill/records')->assertNotFound();

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Sending\Words;
+use Illuminate\Validation\Rule;
+
 /** With which words, for which record and in which language a notice is to be shown; as it would be sent by hand, where its parameters are given. */
 final class RenderNotice extends Asking
 {
     public function rules(): array
     {
-        return ['record' => ['required', 'string'], 'words' => ['required', 'in:built_in,answer'], 'language' => ['nullable', 'string', 'max:35'], 'given' => ['nullable', 'string', 'max:6000', 'json']];
+        return ['record' => ['required', 'string'], 'words' => ['required', Rule::enum(Words::class)], 'language' => ['nullable', 'string', 'max:35'], 'given' => ['nullable', 'string', 'max:6000', 'json']];
     }
 
     /**

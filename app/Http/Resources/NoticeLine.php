@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Deciding\AskedClaim;
+use App\Deciding\WhoAnswers;
 use App\Documents\PassageShelf;
 use App\Models\Notice;
 use App\Timing\PlanDues;
@@ -23,82 +25,102 @@ final class NoticeLine extends JsonResource
 {
     public static $wrap = null;
 
+    private readonly WhoAnswers $answering;
+
+    /** @var array<int, Template> by the id of their version */
+    private array $read = [];
+
     /**
      * @param  array<string, int>  $counts  dispatches of the last 30 days by state
      * @param  int  $coming  how many come in the next seven days, of one that goes by a date
      */
-    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages, private readonly int $coming = 0)
+    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages, private readonly \DateTimeImmutable $now, private readonly int $coming = 0)
     {
         parent::__construct($notice);
+        $this->answering = WhoAnswers::to($notice);
     }
 
     public function toArray(Request $request): array
     {
         $notice = $this->resource;
         $declaration = $notice->declaration();
-        $claim = $notice->answeringClaim();
-        $version = $claim?->template->latestVersion;
+        $inForce = $this->answering->inForce($this->now);
 
         return [
             'key' => $notice->key, 'name' => $declaration->name, 'cue' => $declaration->cue->inWords(),
             'audience' => $declaration->audience->value, 'audience_label' => $declaration->audienceLabel,
-            'state' => $version !== null ? 'replaced' : ($declaration->languages() === [] ? 'unwritten' : 'built_in'),
+            'state' => $inForce !== [] ? 'replaced' : ($declaration->languages() === [] ? 'unwritten' : $this->answering->otherwise->value),
+            'otherwise' => $declaration->languages() === [] ? 'silent' : $this->answering->otherwise->value,
             'own' => $declaration->isOwn(), 'on' => $declaration->on, 'only_if' => $declaration->narrowing?->sentence(),
             'carrier' => $declaration->carrier->value,
-            'template' => $version === null ? null : ['key' => $claim->template->key, 'name' => $claim->template->name, 'version' => $version->number],
-            'languages' => $this->languages(),
+            'templates' => array_map(static fn (AskedClaim $claim): array => ['key' => $claim->template->key, 'name' => $claim->template->name, 'version' => $claim->version()?->number, 'always' => $claim->whole() === null], $inForce),
+            'languages' => $this->languages($inForce),
             'dispatches' => (object) $this->counts,
             'coming' => PlanDues::goesByDate($declaration) ? $this->coming : null,
-            'trouble' => $this->trouble(),
+            'trouble' => $this->trouble($inForce),
         ];
     }
 
     /**
-     * Each language of the source: whether the message has words of its own in it, falls back to another, or has lost words
-     * that the built-in has.
+     * Each language of the source: whether the message has words of its own in it, falls back to another, or has lost words that the built-in has. It has them when all do that may answer in it.
      *
+     * @param  list<AskedClaim>  $inForce
      * @return list<array{tag: string, words: 'own'|'falls_back'|'missing'}>
      */
-    private function languages(): array
+    private function languages(array $inForce): array
     {
-        $declaration = $this->resource->declaration();
-        $has = $this->answering()?->wholeLanguages() ?? $declaration->languages();
-        $default = $this->resource->source->manifest()->source->defaultLanguage;
+        $builtIn = $this->resource->declaration()->languages();
+        $manifest = $this->resource->source->manifest()->source;
         $own = static fn (array $languages, string $tag): bool => $languages !== []
-            && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, array_values($languages), $default)->language));
+            && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, array_values($languages), $manifest->defaultLanguage)->language));
+        $words = function (string $tag) use ($inForce, $own, $builtIn): bool {
+            foreach ($inForce as $claim) {
+                if (! ($claim->claim?->takes($tag) ?? false)) {
+                    continue;
+                }
+                if (! $own($this->read($claim)?->wholeLanguages() ?? $builtIn, $tag)) {
+                    return false;
+                }
+                if ($claim->claim->condition === null) {
+                    return true;
+                }
+            }
 
-        return array_map(static fn (string $tag): array => [
-            'tag' => $tag,
-            'words' => $own($has, $tag) ? 'own' : ($own($declaration->languages(), $tag) ? 'missing' : 'falls_back'),
-        ], $this->resource->source->manifest()->source->languages);
+            return $own($builtIn, $tag);
+        };
+
+        return array_map(static fn (string $tag): array => ['tag' => $tag, 'words' => $words($tag) ? 'own' : ($own($builtIn, $tag) ? 'missing' : 'falls_back')], $manifest->languages);
     }
 
-    /** The template that answers, read; null for the built-in, and where it no longer fits the source. */
-    private function answering(): ?Template
+    /** A template that answers, read; null where it no longer fits the source. */
+    private function read(AskedClaim $claim): ?Template
     {
+        $version = $claim->version();
         try {
-            $version = $this->resource->answeringClaim()?->template->latestVersion;
-
-            return $version?->read($this->resource->declaration()->vocabulary, $this->passages->of($version->document));
+            return $version === null ? null : $this->read[$version->id] ??= $version->read($this->resource->declaration()->vocabulary, $this->passages->of($version->document));
         } catch (InvalidDocument) {
             return null;
         }
     }
 
     /**
+     * @param  list<AskedClaim>  $inForce
      * @return list<string> what is wrong, in words
      */
-    private function trouble(): array
+    private function trouble(array $inForce): array
     {
         $trouble = [];
-        if (! $this->resource->hasWords() && $this->resource->declaration()->on) {
+        if ($inForce === [] && $this->resource->declaration()->languages() === [] && $this->resource->declaration()->on) {
             $trouble[] = 'nothing is written for it yet: it sends nothing';
         }
         if ($this->resource->declaration()->carrier === Carrier::Source) {
             $trouble[] = 'still sent by the source itself';
         }
-        if ($this->resource->answeringClaim() !== null && $this->answering() === null) {
+        if (array_filter($inForce, fn (AskedClaim $claim): bool => $this->read($claim) === null) !== []) {
             $trouble[] = 'its template no longer fits the source';
+        }
+        if (array_filter($this->answering->claims, static fn (AskedClaim $claim): bool => $claim->fault !== null) !== []) {
+            $trouble[] = 'a condition on who answers no longer fits the source';
         }
         foreach (['failed' => 'failed', 'uncertain' => 'uncertain', 'bounced' => 'bounced'] as $state => $words) {
             if (($this->counts[$state] ?? 0) > 0) {

@@ -15,7 +15,11 @@ export const queries = {
     session: () => queryOptions({ queryKey: ['session'], queryFn: () => got(general.GET('/api/app/session')), staleTime: 60_000 }),
     runningOrder: () => queryOptions({ queryKey: ['running-order'], queryFn: () => got(api.GET('/running-order')) }),
     notice: (key: string) => queryOptions({ queryKey: ['notices', key], queryFn: () => got(api.GET('/notices/{key}', { params: { path: { key } } })) }),
-    rendering: (key: string, query: { record: string; words: 'built_in' | 'answer'; language?: string; given?: string }) =>
+    order: (key: string) => queryOptions({ queryKey: ['notices', key, 'order'], queryFn: () => got(api.GET('/notices/{key}/order', { params: { path: { key } } })), ...IN_HAND }),
+    orderParts: (key: string) => queryOptions({ queryKey: ['notices', key, 'order-parts'], queryFn: () => got(api.GET('/notices/{key}/order/parts', { params: { path: { key } } })), ...BESIDE }),
+    triedOrder: (key: string, order: string) =>
+        queryOptions({ queryKey: ['notices', key, 'tried-order', order], queryFn: () => got(api.POST('/notices/{key}/order/trial', { params: { path: { key } }, body: JSON.parse(order) as Schemas['Order'] & { record: string | null } })), retry: false, placeholderData: keepPreviousData }),
+    rendering: (key: string, query: { record: string; words: 'built_in' | 'framed' | 'answer'; language?: string; given?: string }) =>
         queryOptions({ queryKey: ['notices', key, 'rendering', query], queryFn: () => got(api.GET('/notices/{key}/rendering', { params: { path: { key }, query } })), placeholderData: keepPreviousData }),
     noticeParts: (type: string) => queryOptions({ queryKey: ['notice-parts', type], queryFn: () => got(api.GET('/notice-parts/{type}', { params: { path: { type } } })), staleTime: 60_000 }),
     triedNotice: (notice: string) =>

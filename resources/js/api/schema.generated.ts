@@ -41,6 +41,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who answers for a notice about a record as it stands, and why. Nothing is sent */
+        get: operations["whoAnswers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/answers": {
         parameters: {
             query?: never;
@@ -146,7 +163,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/notices/{key}/answer": {
+    "/notices/{key}/proof": {
         parameters: {
             query?: never;
             header?: never;
@@ -154,8 +171,95 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Let a template answer, or the built-in (null) */
-        put: operations["setAnswer"];
+        put?: never;
+        /** Send a notice's message for a record to an address of one's choice, marked as a proof */
+        post: operations["proveNotice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who answers for a notice, in force and as it is being written */
+        get: operations["order"];
+        put?: never;
+        /** Put who answers in force, as it was looked at */
+        post: operations["putOrderInForce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/order/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What conditions on who answers may be made of */
+        get: operations["orderParts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/order/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep who is to answer, as it is being written; nothing is in force by that */
+        put: operations["saveOrder"];
+        post?: never;
+        /** Let go of what was being written */
+        delete: operations["letGoOfOrder"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/order/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What can be said of an order before it is in force, and who would answer for a record */
+        post: operations["tryOrder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who answers for a record as it stands, and why */
+        get: operations["why"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1479,6 +1583,14 @@ export interface components {
                 name: string;
             }[];
         };
+        ConditionParts: {
+            fields: components["schemas"]["Field"][];
+            operators: components["schemas"]["Operators"];
+            languages: {
+                tag: string;
+                name: string;
+            }[];
+        };
         Operators: {
             name: string;
             /** @description by each type of field that it suits */
@@ -1506,6 +1618,143 @@ export interface components {
             /** @description for how many records it is still to come; null where it goes by no date */
             coming: number | null;
         };
+        /**
+         * @description what answers when no template does
+         * @enum {string}
+         */
+        Otherwise: "built_in" | "framed" | "silent";
+        /** @description A template's claim to answer for a notice */
+        Claim: {
+            /** @description its key */
+            template: string;
+            /** @description a condition */
+            if?: {
+                [key: string]: unknown;
+            };
+            /** @description language ranges (RFC 4647, section 2.1); none for all */
+            languages?: string[];
+            /** @description the first day */
+            from?: string;
+            /** @description the last day */
+            until?: string;
+            /** @description its key */
+            collection?: string;
+            on?: boolean;
+            remark?: string;
+        };
+        /** @description Where a template is to stand among those that answer for its notice; it stays where it stands, or stands above the others, where nothing is said */
+        Placing: {
+            /** @enum {string} */
+            how: "keep" | "first" | "last" | "in_place_of" | "before";
+            /** @description which of them */
+            claim?: number | null;
+            /** @description for which records alone */
+            if?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        Order: {
+            claims: components["schemas"]["Claim"][];
+            otherwise: components["schemas"]["Otherwise"];
+        };
+        WrittenOrder: {
+            revision: number;
+            claims: components["schemas"]["Claim"][];
+            otherwise: components["schemas"]["Otherwise"];
+        };
+        OrderDesk: {
+            revision: number;
+            in_force: components["schemas"]["Order"];
+            draft: components["schemas"]["Order"] | null;
+            drafted_by: string | null;
+            templates: {
+                key: string;
+                name: string;
+                version: number | null;
+                archived: boolean;
+            }[];
+            collections: {
+                key: string;
+                name: string;
+                on: boolean;
+            }[];
+            languages: string[];
+            has_built_in: boolean;
+        };
+        /**
+         * @description whether there can be records for which it answers: proven, or undecided
+         * @enum {string}
+         */
+        Standing: "answers" | "never" | "undecided";
+        OrderOutlook: {
+            /** @description in the order in which they are asked */
+            lines: {
+                /** @description in the order as it was written */
+                place: number;
+                template: string;
+                name: string;
+                version: number | null;
+                published_at: string | null;
+                /** @description as it is read aloud; empty for always */
+                sentence: string;
+                /** @description why it does not fit the source any more */
+                fault: string | null;
+                on: boolean;
+                collection: {
+                    key: string;
+                    name: string;
+                } | null;
+                /** @description whether it is asked at the moment */
+                stands: boolean;
+                why_not: string | null;
+                /** @description null of one that is not asked */
+                standing: components["schemas"]["Standing"] | null;
+                /** @description places of those above that take all of its records; none where it contradicts itself */
+                shadowed_by: number[];
+                /** @description of the records that were counted, where not all could be proven */
+                answered: number | null;
+            }[];
+            otherwise: {
+                standing: components["schemas"]["Standing"];
+                answered: number | null;
+            };
+            /** @description how many records of the last 90 days were counted, 500 at most; null where all could be proven */
+            counted: number | null;
+            /** @description what is in force */
+            now: string[];
+            then: string[];
+            why: components["schemas"]["Why"] | null;
+        };
+        Why: {
+            notice: string;
+            record: string;
+            /** @description down to the one that answers */
+            asked: {
+                place: number;
+                template: string;
+                name: string;
+                version: number | null;
+                holds: boolean;
+                why: string;
+            }[];
+            /** @enum {string} */
+            answers: "template" | "built_in" | "framed" | "silent";
+            template: {
+                key: string;
+                name: string;
+                version: number | null;
+            } | null;
+            language: string | null;
+            language_reason: string | null;
+            recipient: {
+                address: string | null;
+                name: string | null;
+                /** @description where it was looked up */
+                from: string;
+            };
+            /** @description why it cannot be made */
+            trouble: string | null;
+        };
         NoticeLine: {
             key: string;
             name: string;
@@ -1514,7 +1763,8 @@ export interface components {
             audience: "customer" | "staff";
             audience_label: string;
             /** @enum {string} */
-            state: "built_in" | "replaced" | "unwritten";
+            state: "built_in" | "framed" | "silent" | "replaced" | "unwritten";
+            otherwise: components["schemas"]["Otherwise"];
             /** @description whether it was made here */
             own: boolean;
             on: boolean;
@@ -1522,11 +1772,14 @@ export interface components {
             only_if: string | null;
             /** @enum {string} */
             carrier: "herald" | "source";
-            template: {
+            /** @description those that may answer now, in their order */
+            templates: {
                 key: string;
                 name: string;
                 version: number;
-            } | null;
+                /** @description whether it asks for nothing */
+                always: boolean;
+            }[];
             languages: {
                 tag: string;
                 /** @enum {string} */
@@ -1598,13 +1851,6 @@ export interface components {
             }[];
             slots: components["schemas"]["Slot"][];
             built_in_languages: components["schemas"]["Language"][];
-            claims: {
-                template: string;
-                name: string;
-                active: boolean;
-                version: number | null;
-                published_at: string | null;
-            }[];
             newest_record: string | null;
             history: {
                 what: string;
@@ -1614,6 +1860,8 @@ export interface components {
         };
         Rendering: {
             record: string;
+            /** @description whose words they are: a template's version, or the built-in */
+            answered_by: string;
             language: string;
             language_name: string;
             language_reason: string;
@@ -1699,6 +1947,8 @@ export interface components {
                 left_to_source: boolean;
                 /** @description the template; null for the built-in */
                 answered_by: string | null;
+                /** @description whether nobody answers */
+                silent: boolean;
                 /** @description null where nothing is written for it yet */
                 language: string | null;
             }[];
@@ -1852,8 +2102,16 @@ export interface components {
                 key: string;
                 name: string;
             } | null;
-            /** @description the template; null for the built-in */
-            answers_now: string | null;
+            /** @description those that are switched on for its notice */
+            others: {
+                place: number;
+                template: string;
+                name: string;
+                sentence: string;
+                fault: string | null;
+            }[];
+            /** @description whether it is among them already */
+            stands: boolean;
             left_to_source: boolean;
             /** @description in the last 30 days */
             messages: number;
@@ -2606,6 +2864,30 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    whoAnswers: {
+        parameters: {
+            query: {
+                notice: string;
+                record: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     answersGiven: {
         parameters: {
             query?: {
@@ -2881,7 +3163,7 @@ export interface operations {
         parameters: {
             query: {
                 record: string;
-                words: "built_in" | "answer";
+                words: "built_in" | "framed" | "answer";
                 language?: string;
                 /** @description parameters as JSON, as they would be given when it is sent by hand */
                 given?: string;
@@ -2906,7 +3188,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    setAnswer: {
+    proveNotice: {
         parameters: {
             query?: never;
             header?: never;
@@ -2918,18 +3200,207 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    template: string | null;
+                    record: string;
+                    /** @enum {string} */
+                    words: "built_in" | "framed" | "answer";
+                    language?: string | null;
+                    to: string;
                 };
             };
         };
         responses: {
-            /** @description The notice */
+            /** @description What came of it */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Notice"];
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDesk"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putOrderInForce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenOrder"];
+            };
+        };
+        responses: {
+            /** @description The order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDesk"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    orderParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The parts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionParts"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    saveOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenOrder"];
+            };
+        };
+        responses: {
+            /** @description The order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDesk"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    letGoOfOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDesk"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    claims: components["schemas"]["Claim"][];
+                    otherwise: components["schemas"]["Otherwise"];
+                    record?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What can be said */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOutlook"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    why: {
+        parameters: {
+            query: {
+                record: string;
+            };
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -3554,6 +4025,7 @@ export interface operations {
             content: {
                 "application/json": {
                     revision: number;
+                    place?: components["schemas"]["Placing"] | null;
                 };
             };
         };

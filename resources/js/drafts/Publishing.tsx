@@ -20,7 +20,7 @@ interface Asked {
 export function Publishing<T extends Asked, A>({ of, ask, publish, open, close, busy, consequence, lead, published }: {
     of: string;
     ask: () => Promise<T>;
-    publish: (revision: number) => Promise<A>;
+    publish: (revision: number, asked: T) => Promise<A>;
     open: boolean;
     close: () => void;
     busy: string;
@@ -33,7 +33,7 @@ export function Publishing<T extends Asked, A>({ of, ask, publish, open, close, 
     const mayPublish = useMayPublish();
     const asked = useQuery({ queryKey: ['publication', of], queryFn: ask, enabled: open, gcTime: 0, staleTime: 0 });
     const deed = useMutation({
-        mutationFn: publish,
+        mutationFn: ({ revision, asked }: { revision: number; asked: T }) => publish(revision, asked),
         onSuccess: (answer) => {
             const words = published(answer);
             close();
@@ -50,8 +50,9 @@ export function Publishing<T extends Asked, A>({ of, ask, publish, open, close, 
             title={data?.version ? `Publish version ${data.version + 1}` : 'Publish'}
             actions={
                 mayPublish &&
+                data &&
                 revision !== null && (
-                    <button type="button" className="btn btn-sm btn-primary" disabled={deed.isPending} onClick={() => deed.mutate(revision)}>
+                    <button type="button" className="btn btn-sm btn-primary" disabled={deed.isPending} onClick={() => deed.mutate({ revision, asked: data })}>
                         {deed.isPending ? busy : 'Publish'}
                     </button>
                 )

@@ -16,7 +16,7 @@ use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
 use App\Http\Resources\GivenFields;
 use App\Http\Resources\SurroundingsLine;
-use App\Mail\HandoverOutcome;
+use App\Mail\HandoverResult;
 use App\Models\Brand;
 use App\Models\Record;
 use App\Models\Source;
@@ -32,7 +32,6 @@ use Herald\Language\LanguageTag;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PlainText;
 use Herald\Manuscript\Surroundings;
-use Herald\Message\UnsendableMessage;
 use Herald\Record\DataSheet;
 use Herald\Record\DataSheetLine;
 use Herald\Record\Path;
@@ -46,7 +45,6 @@ use Herald\Value\Moment;
 use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\ValidationException;
 
 /** What the composer asks for while a template is written. */
 final class DeskController
@@ -199,13 +197,8 @@ final class DeskController
         $asked = $request->validated();
         $desk = TemplateDesk::of($source, $key);
         $rendering = $desk->rendering($desk->formed($request->sent()), $desk->record($asked['record']), $asked['language'] ?? null, $request->sent()->node()->array('given'));
-        try {
-            $result = Proof::of($desk, $rendering, $asked['record'], $asked['to'], $request->user());
-        } catch (UnsendableMessage $e) {
-            throw ValidationException::withMessages(['to' => "{$e->getMessage()}: nothing was sent."]);
-        }
 
-        return response()->json(['accepted' => $result->outcome === HandoverOutcome::Accepted, 'words' => $result->words]);
+        return Proof::answered(static fn (): HandoverResult => Proof::of($rendering->filled(), $rendering->recipient, $desk->template, $source, $asked['record'], $asked['to'], $request->user()));
     }
 
     /**

@@ -96,7 +96,7 @@ final class DocumentController
         if ($grave !== []) {
             return Problem::response(422, 'It cannot be published yet', '', array_map(static fn (Finding $finding): array => ['place' => $finding->block ?? (string) $finding->part, 'reason' => $finding->words], $grave));
         }
-        Publish::document($desk, $json, $request->user(), $asked['revision']);
+        Publish::document($desk, $json, $request->user(), $asked['revision'], $request->place());
 
         return $this->show($source, $key, $kind);
     }

@@ -26,7 +26,7 @@ final class MessageController
         $manifest = $source->manifest();
         $record = $source->record($type, $key);
         $last = Dispatch::query()->whereIn('id', Dispatch::query()->where('record_id', $record->id)->groupBy('notice_id')->selectRaw('max(id)')->toBase())->get()->keyBy('notice_id');
-        $notices = $source->notices()->inForce()->with('claims.template.latestVersion')->orderBy('position')->get()->each(static fn (Notice $notice) => $notice->setRelation('source', $source))->filter(static fn (Notice $notice): bool => $manifest->notices[$notice->key]->recordType === $type);
+        $notices = $source->notices()->inForce()->withWhoAnswers()->orderBy('position')->get()->each(static fn (Notice $notice) => $notice->setRelation('source', $source))->filter(static fn (Notice $notice): bool => $manifest->notices[$notice->key]->recordType === $type);
 
         return response()->json(['notices' => $notices->map(static function (Notice $notice) use ($manifest, $last): array {
             $declared = $manifest->notices[$notice->key];
@@ -43,7 +43,7 @@ final class MessageController
     {
         $asked = $request->validated();
         $record = $source->record($type, $key);
-        $notice = $source->notices()->where('key', $asked['notice'])->inForce()->with('claims.template.latestVersion')->first()?->setRelation('source', $source);
+        $notice = $source->notices()->where('key', $asked['notice'])->inForce()->withWhoAnswers()->first()?->setRelation('source', $source);
         $declared = $notice?->declaration();
         $refused = match (true) {
             $notice === null || $declared === null || $declared->recordType !== $type => "There is no notice of that key about records like {$key}.",

@@ -6,36 +6,37 @@ namespace App\Http\Controllers\App;
 
 use App\Deciding\Matter;
 use App\Documents\PassageShelf;
-use App\Http\Requests\AnswerNotice;
+use App\Http\Requests\ProveNotice;
 use App\Http\Requests\RenderNotice;
 use App\Http\Resources\DeskParts;
 use App\Http\Resources\NoticeLine;
 use App\Http\Stage;
-use App\Models\Claim;
+use App\Mail\HandoverResult;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
+use App\Sending\Proof;
 use App\Sending\Rendering;
 use App\Sending\Spread;
+use App\Sending\Words;
+use App\Timing\Clock;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\ValidationException;
 use Spatie\Activitylog\Models\Activity;
 
 final class NoticeController
 {
     public function show(Source $source, string $key): JsonResponse
     {
-        $notice = self::find($source, $key);
+        $notice = Notice::asked($source, $key);
         $declaration = $notice->declaration();
         $counts = $notice->dispatches()->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all();
         $newest = $notice->source->newestRecord($notice->source->manifest()->recordTypes[$declaration->recordType]);
 
         return response()->json([
-            ...(new NoticeLine($notice, $counts, new PassageShelf($notice->source)))->resolve(),
+            ...(new NoticeLine($notice, $counts, new PassageShelf($notice->source), Clock::now()->toDateTimeImmutable()))->resolve(),
             'revision' => $notice->revision, 'document' => $notice->document, 'narrowing' => $notice->narrowing,
             'strand' => $notice->source->manifest()->strands[$declaration->strand]->name,
             'record_type' => $declaration->recordType,
@@ -45,10 +46,6 @@ final class NoticeController
             'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'required' => $field->required], $declaration->given)),
             'slots' => DeskParts::slots($declaration),
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
-            'claims' => $notice->claims->map(static fn (Claim $claim): array => [
-                'template' => $claim->template->key, 'name' => $claim->template->name, 'active' => $claim->active, 'version' => $claim->template->latestVersion?->number,
-                'published_at' => $claim->template->latestVersion?->published_at?->toIso8601ZuluString(),
-            ]),
             'newest_record' => $newest?->key,
             'history' => Activity::query()->forSubject($notice)->with('causer')->latest('id')->limit(50)->get()->map(static fn (Activity $activity): array => [
                 'what' => $activity->description, 'who' => $activity->causer?->getAttribute('name'), 'at' => $activity->created_at?->toIso8601ZuluString(),
@@ -58,11 +55,11 @@ final class NoticeController
 
     public function rendering(Source $source, string $key, RenderNotice $request, Rendering $rendering): JsonResponse
     {
-        [$notice, $record, $builtIn, $language] = self::asked($source, $key, $request);
-        [$answer, $recipient, $message] = $rendering->of($notice, $record, $builtIn, $language, $request->given());
+        [$notice, $record, $words, $language] = self::asked($source, $key, $request);
+        [$answer, $recipient, $message] = $rendering->of($notice, $record, $words, $language, $request->given());
 
         return response()->json([
-            'record' => $record->key,
+            'record' => $record->key, 'answered_by' => $answer->called(),
             'language' => $answer->language->language, 'language_name' => LanguageTag::name($answer->language->language),
             'language_reason' => $language === null ? $answer->language->reason : 'chosen here',
             'subject' => $message->subject, 'preview' => $message->preview,
@@ -70,7 +67,7 @@ final class NoticeController
             'each' => self::each($source, $notice, $record),
             'to' => $recipient->address === null ? null : trim("{$recipient->name} <{$recipient->address}>"),
             'text' => $message->text,
-            'html_at' => "/stage/{$source->key}/notices/{$notice->key}".'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $builtIn ? 'built_in' : 'answer', 'language' => $language, 'given' => $request->validated('given')])),
+            'html_at' => "/stage/{$source->key}/notices/{$notice->key}".'?'.http_build_query(array_filter(['record' => $record->key, 'words' => $words->value, 'language' => $language, 'given' => $request->validated('given')])),
         ]);
     }
 
@@ -89,41 +86,29 @@ final class NoticeController
 
     public function html(Source $source, string $key, RenderNotice $request, Rendering $rendering): Response
     {
-        [$notice, $record, $builtIn, $language] = self::asked($source, $key, $request);
+        [$notice, $record, $words, $language] = self::asked($source, $key, $request);
 
-        return Stage::show($source, $rendering->of($notice, $record, $builtIn, $language, $request->given())[2]->html);
+        return Stage::show($source, $rendering->of($notice, $record, $words, $language, $request->given())[2]->html);
     }
 
-    /** Says who answers: a template by its key, or null for the built-in. */
-    public function answer(Source $source, string $key, AnswerNotice $request): JsonResponse
+    /** Sends it to an address of one's choice, marked as a proof; never to whom the record is about. */
+    public function proof(Source $source, string $key, ProveNotice $request, Rendering $rendering): JsonResponse
     {
-        $asked = $request->validated();
-        DB::transaction(function () use ($source, $key, $asked, $request): void {
-            $notice = self::find($source, $key);
-            $chosen = $asked['template'] === null ? null : $notice->claims->first(fn (Claim $claim): bool => $claim->template->key === $asked['template']);
-            if ($asked['template'] !== null && $chosen?->template->latestVersion === null) {
-                throw ValidationException::withMessages(['template' => 'No published template of that key was written for this notice.']);
-            }
-            $notice->answerWith($chosen, $request->user());
-        });
+        [$notice, $record, $words, $language] = self::asked($source, $key, $request);
+        [, $recipient, $message] = $rendering->of($notice, $record, $words, $language);
 
-        return $this->show($source, $key);
+        return Proof::answered(static fn (): HandoverResult => Proof::of($message, $recipient, $notice, $source, $record->key, $request->validated('to'), $request->user()));
     }
 
     /**
-     * @return array{Notice, Record, bool, ?string}
+     * @return array{Notice, Record, Words, ?string}
      */
-    private static function asked(Source $source, string $key, RenderNotice $request): array
+    private static function asked(Source $source, string $key, RenderNotice|ProveNotice $request): array
     {
         $asked = $request->validated();
-        $notice = self::find($source, $key);
+        $notice = Notice::asked($source, $key);
         $record = $source->record($notice->declaration()->recordType, $asked['record']);
 
-        return [$notice, $record, $asked['words'] === 'built_in', $asked['language'] ?? null];
-    }
-
-    private static function find(Source $source, string $key): Notice
-    {
-        return $source->notices()->where('key', $key)->inForce()->with('claims.template.latestVersion')->firstOrFail()->setRelation('source', $source);
+        return [$notice, $record, Words::from($asked['words']), $asked['language'] ?? null];
     }
 }

@@ -6,6 +6,8 @@ namespace App\Http\Controllers\App;
 
 use App\Audit\Audit;
 use App\Deciding\Answer;
+use App\Deciding\Matter;
+use App\Deciding\WhoAnswers;
 use App\Finding\RecordPage;
 use App\Http\Requests\ChangeRecord;
 use App\Http\Requests\ForeseeChange;
@@ -23,6 +25,7 @@ use App\Sending\Spread;
 use App\Sending\TakeEvent;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
+use Herald\Claim\Otherwise;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Notice\Carrier;
@@ -93,18 +96,21 @@ final class RecordController
         $after = self::changed($declared, $record, $request->validated('changes'));
         $consequences = self::event($source, $declared, $request)->foresee($record, $after);
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
-            ->with('claims.template.latestVersion')->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
+            ->withWhoAnswers()->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
 
-        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices, $source, $declared, $after): array {
+        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices, $source, $declared, $record, $after): array {
             $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");
-            $answer = $notice->hasWords() ? Answer::to($notice, $one->recipient->language) : null;
+            $ruling = WhoAnswers::to($notice)->about(Matter::changed($one->notice, $declared, $record, $after, $one->given));
+            $isSilent = $ruling->answers === null && ($ruling->otherwise === Otherwise::Silent || $one->notice->languages() === []);
+            $answer = $isSilent ? null : Answer::ruled($notice, $ruling, $one->recipient->language);
 
             return [
                 'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
                 'each' => $one->notice->recipient->each === null ? null : Spread::foresee($source, $one->notice->recipient->each, [$declared->key => $after, 'given' => $one->given, 'now' => Moment::text(Clock::now()->toDateTimeImmutable())]),
                 'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
                 'left_to_source' => $one->notice->carrier === Carrier::Source,
-                'answered_by' => $notice->answeringClaim()?->template->name,
+                'answered_by' => $ruling->answers?->template->name,
+                'silent' => $isSilent,
                 'language' => $answer === null ? null : ($one->notice->recipient->each === null ? LanguageTag::name($answer->language->language) : 'in the language of each'),
             ];
         }, $consequences)]);

@@ -20,7 +20,7 @@ final class RunningOrderController
     public function __invoke(Source $source): JsonResponse
     {
         $manifest = $source->manifest();
-        $notices = $source->notices()->inForce()->with('claims.template.latestVersion')->get()
+        $notices = $source->notices()->inForce()->withWhoAnswers()->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
         $counts = Dispatch::query()->where('source_id', $source->id)->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
@@ -28,10 +28,11 @@ final class RunningOrderController
 
         $coming = Due::query()->where('source_id', $source->id)->where('state', DueState::Waiting)->whereNotNull('anchor')->where('due_at', '<', Clock::now()->addDays(7))->selectRaw('notice_id, count(*) as number')->groupBy('notice_id')->toBase()->pluck('number', 'notice_id');
         $passages = new PassageShelf($source);
+        $now = Clock::now()->toDateTimeImmutable();
         $strands = [];
         foreach ($manifest->strands as $strand) {
             $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
-                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages, is_numeric($coming[$notice->id] ?? null) ? (int) $coming[$notice->id] : 0));
+                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages, $now, is_numeric($coming[$notice->id] ?? null) ? (int) $coming[$notice->id] : 0));
             $strands[] = [
                 'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
                 'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,

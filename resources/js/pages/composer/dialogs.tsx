@@ -1,11 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
-import { api, got, ProblemError, type Schemas } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
+import { Group, UNBEGUN, type Condition } from '../../manuscript/ConditionForm';
 import { Dialog } from '../../parts/Dialog';
-import { Faults } from '../../parts/Message';
-import { useSession } from '../../parts/useSession';
+import { ProofDialog as Proof } from '../../parts/ProofDialog';
+import { OTHERWISE } from '../notice/order';
 import { Changes } from '../../drafts/Changes';
 import { Touched } from '../../drafts/Touched';
 import { useDesk } from '../../manuscript/desk';
@@ -33,28 +33,42 @@ function Said({ words }: { words: Change[] }) {
 
 const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
 
-/** Asks once, with all that publishing does. */
+type Placing = Schemas['Placing'];
+
+/** Asks once, with all that publishing does, and where it is to stand among those that answer. */
 export function PublishDialog({ template, open, close, published }: { template: string; open: boolean; close: () => void; published: (template: Schemas['Template']) => void }) {
+    const [place, setPlace] = useState<Placing | null>(null);
+
     return (
         <Publishing
             of={template}
             ask={() => got(api.GET('/templates/{key}/publication', { params: { path: { key: template } } }))}
-            publish={(revision) => got(api.POST('/templates/{key}/publication', { params: { path: { key: template } }, body: { revision } }))}
+            publish={(revision, data) => got(api.POST('/templates/{key}/publication', { params: { path: { key: template } }, body: { revision, place: data.notice ? (place ?? usual(data)) : null } }))}
             open={open}
-            close={close}
+            close={() => {
+                setPlace(null);
+                close();
+            }}
             busy="Publish"
-            consequence={(data) => <Consequence data={data} />}
+            consequence={(data) => <Consequence data={data} place={place ?? usual(data)} setPlace={setPlace} />}
             lead={(finding) => (finding.block === null ? null : () => showFinding(finding))}
             published={(answer) => {
                 published(answer);
 
-                return `Version ${answer.version ?? ''} is published.${answer.passage ? ' What takes it in goes out with it from now on.' : ''}${answer.notice ? ` It answers for ${answer.notice.name} from now on.` : ''}`;
+                return `Version ${answer.version ?? ''} is published.${answer.passage ? ' What takes it in goes out with it from now on.' : ''}${answer.notice && answer.claims.some((claim) => claim.active && claim.notice === answer.notice?.key) ? ` It answers for ${answer.notice.name} from now on.` : ''}`;
             }}
         />
     );
 }
 
-function Consequence({ data }: { data: Schemas['Publication'] }) {
+/** Where it would stand if nothing is said: where it is, or in place of the one that always answers. */
+function usual(data: Schemas['Publication']): Placing {
+    const always = data.others.find((one) => one.sentence === '');
+
+    return data.stands ? { how: 'keep' } : always ? { how: 'in_place_of', claim: always.place } : { how: 'first' };
+}
+
+function Consequence({ data, place, setPlace }: { data: Schemas['Publication']; place: Placing; setPlace: (place: Placing) => void }) {
     const isPassage = !useDesk().takesPassages;
 
     return (
@@ -62,10 +76,25 @@ function Consequence({ data }: { data: Schemas['Publication'] }) {
             {isPassage ? (
                 <Touched messages={data.editions} none="No published template takes it in yet: no message changes." />
             ) : data.notice ? (
-                <p>
-                    It answers for <b>{data.notice.name}</b> from now on; {data.answers_now ? <>now {data.answers_now} does</> : 'now the built-in does'}. In the last 30 days that was{' '}
-                    {plural(data.messages, 'message')} to {plural(data.people, 'person', 'people')}.
-                </p>
+                <>
+                    <p>
+                        {data.others.length === 0 ? (
+                            <>
+                                It answers for <b>{data.notice.name}</b> from now on; now no template does.
+                            </>
+                        ) : data.stands && data.others.length === 1 ? (
+                            <>
+                                It answers for <b>{data.notice.name}</b>, as it does now.
+                            </>
+                        ) : (
+                            <>
+                                It was written for <b>{data.notice.name}</b>.
+                            </>
+                        )}{' '}
+                        In the last 30 days that was {plural(data.messages, 'message')} to {plural(data.people, 'person', 'people')}.
+                    </p>
+                    {!(data.stands && data.others.length === 1) && data.others.length > 0 && <Standing data={data} place={place} setPlace={setPlace} />}
+                </>
             ) : (
                 <p>It answers for no notice.</p>
             )}
@@ -76,76 +105,70 @@ function Consequence({ data }: { data: Schemas['Publication'] }) {
     );
 }
 
-/** A test e-mail of what is written at the moment. */
-export function ProofDialog({ template, record, language, given, open, close }: { template: string; record: string | null; language: string | null; given: Given; open: boolean; close: () => void }) {
-    const session = useSession();
-    const [to, setTo] = useState<string | null>(null);
-    const address = to ?? session.data?.person?.email ?? '';
-    const send = useMutation({
-        mutationFn: (to: string) => got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to, given } })),
-    });
-    const fault = send.error instanceof ProblemError ? send.error.at('to') : undefined;
+/** Among those that answer for the notice: where it stands, or in place of one, or before one and for some records alone. */
+function Standing({ data, place, setPlace }: { data: Schemas['Publication']; place: Placing; setPlace: (place: Placing) => void }) {
+    const others = data.others;
+    const choices: { words: string; place: Placing }[] = [
+        ...(data.stands ? [{ words: 'where it stands now', place: { how: 'keep' } as Placing }] : []),
+        ...others.map((one): { words: string; place: Placing } => ({ words: `in place of ${one.name}${one.sentence ? `, ${one.sentence}` : ''}`, place: { how: 'in_place_of', claim: one.place } })),
+        ...others.map((one): { words: string; place: Placing } => ({ words: `before ${one.name}${one.sentence ? `, ${one.sentence}` : ''}`, place: { how: 'before', claim: one.place } })),
+        { words: 'after all others', place: { how: 'last' } },
+    ];
+    const chosen = choices.findIndex((choice) => choice.place.how === place.how && choice.place.claim === place.claim);
 
     return (
-        <Dialog
-            open={open}
-            close={() => {
-                send.reset();
-                close();
-            }}
-            title="Send a proof"
-            actions={
-                <button type="submit" form="proof" className="btn btn-sm btn-primary" disabled={send.isPending || record === null}>
-                    {send.isPending ? 'Sending…' : 'Send the proof'}
+        <fieldset className="text-[13px] border border-line rounded-field p-2.5">
+            <legend className="px-1">Who answers: it stands</legend>
+            <select aria-label="Where it stands among those that answer" className="select select-sm bg-base-100 w-full" value={chosen} onChange={(event) => setPlace(choices[Number(event.target.value)]?.place ?? place)}>
+                {chosen < 0 && <option value={-1}>before all others</option>}
+                {choices.map((choice, index) => (
+                    <option key={choice.words} value={index}>
+                        {choice.words}
+                    </option>
+                ))}
+            </select>
+            {(place.how === 'before' || place.how === 'last' || place.how === 'first') && <OnlyIf condition={place.if} set={(condition) => setPlace({ ...place, if: condition })} />}
+            <p className="text-muted mt-1.5">{place.how === 'in_place_of' ? 'The other is switched off; it stays in the list.' : 'The others stay as they are.'} All of it can be changed on the notice’s page.</p>
+        </fieldset>
+    );
+}
+
+function OnlyIf({ condition, set }: { condition: Placing['if']; set: (condition: Placing['if']) => void }) {
+    return condition ? (
+        <div role="group" aria-label="Condition" className="border border-line rounded-field bg-base-100 p-2 mt-2">
+            <Group condition={condition as Condition} scope={{}} change={(next) => set(next as Placing['if'])} />
+            <p className="text-right mt-1.5">
+                <button type="button" className="link-quiet cursor-pointer" onClick={() => set(null)}>
+                    For all records
                 </button>
-            }
-        >
-            <form
-                id="proof"
-                className="grid gap-2"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    send.mutate(address);
-                }}
-            >
-                <p>
-                    What is written at the moment, filled with {record ?? 'no record'}. Its subject begins with “[Proof]”; no copies are made, and it never goes to whom the record is about.
-                </p>
-                <label className="grid gap-1">
-                    To
-                    <input type="email" required className="input bg-raised w-full" value={address} aria-invalid={fault !== undefined} aria-describedby="proof-fault" onChange={(event) => setTo(event.target.value)} />
-                </label>
-                <p id="proof-fault" className="text-error">
-                    {fault}
-                </p>
-                {send.error && !fault && (
-                    <div className="text-error">
-                        {send.error.message}
-                        <Faults error={send.error} />
-                    </div>
-                )}
-                {send.data && (
-                    <p aria-live="polite" className={send.data.accepted ? 'text-success' : 'text-error'}>
-                        {send.data.accepted ? `Sent 1 proof to ${send.variables}. ${send.data.words}` : `The proof was not accepted. ${send.data.words}`}
-                    </p>
-                )}
-            </form>
-        </Dialog>
+            </p>
+        </div>
+    ) : (
+        <p className="mt-2">
+            For all records.{' '}
+            <button type="button" className="btn btn-xs" onClick={() => set(UNBEGUN as Placing['if'])}>
+                Only if …
+            </button>
+        </p>
+    );
+}
+
+/** A test e-mail of what is written at the moment. */
+export function ProofDialog({ template, record, language, given, open, close }: { template: string; record: string | null; language: string | null; given: Given; open: boolean; close: () => void }) {
+    return (
+        <Proof
+            send={(to) => got(api.POST('/templates/{key}/proof', { params: { path: { key: template } }, body: { document: useComposer.getState().document, record: record ?? '', language, to, given } }))}
+            about={`What is written at the moment, filled with ${record ?? 'no record'}.`}
+            ready={record !== null}
+            open={open}
+            close={close}
+        />
     );
 }
 
 /** What was published, by whom and when; each can be looked at and taken up again. */
 export function VersionsDialog({ template, notice, open, close }: { template: string; notice: { key: string; name: string } | null; open: boolean; close: () => void }) {
-    const client = useQueryClient();
-    const mayEdit = useComposer((state) => state.mayEdit);
     const answers = useQuery({ ...queries.notice(notice?.key ?? ''), enabled: open && notice !== null });
-    const back = useMutation({
-        mutationFn: () => got(api.PUT('/notices/{key}/answer', { params: { path: { key: notice?.key ?? '' } }, body: { template: null } })),
-        onSuccess: async () => {
-            await client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[2] !== 'desk' });
-            toast.success('The built-in answers from now on.');
-        },
-    });
 
     return (
         <Dialog open={open} close={close} title="Versions">
@@ -166,19 +189,12 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
                 </VersionList>
             )}
             {notice && answers.data && (
-                <p className="border-t border-line pt-2 flex flex-wrap gap-3 items-center">
-                    <span>
-                        {answers.data.template ? `${answers.data.template.name} answers for` : 'The built-in answers for'}{' '}
-                        <Link className="link-quiet" to={`/notices/${notice.key}`}>
-                            {notice.name}
-                        </Link>
-                        .
-                    </span>
-                    {mayEdit && answers.data.template && (
-                        <button type="button" className="btn btn-sm" disabled={back.isPending} onClick={() => back.mutate()}>
-                            Back to built-in
-                        </button>
-                    )}
+                <p className="border-t border-line pt-2">
+                    {answers.data.templates.length > 0 ? `${answers.data.templates.map((one) => one.name).join(', ')} ${answers.data.templates.length === 1 ? 'answers' : 'answer'} for` : `It is ${OTHERWISE[answers.data.otherwise].words} that answers for`}{' '}
+                    <Link className="link-quiet" to={`/notices/${notice.key}`}>
+                        {notice.name}
+                    </Link>
+                    , where that can be changed.
                 </p>
             )}
         </Dialog>

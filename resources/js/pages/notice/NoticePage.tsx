@@ -1,21 +1,20 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
-import { api, got, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { RecordPicker } from '../../parts/RecordPicker';
 import { useAddressState } from '../../parts/useAddressState';
-import { useMayPublish, useMayWrite } from '../../parts/useSession';
+import { useMayPublish } from '../../parts/useSession';
 import { when } from '../../parts/when';
-import { BeginTemplate } from '../templates/BeginTemplate';
 import { RenderedMessage } from './RenderedMessage';
 import { queries } from '../../api/queries';
 
 type Notice = Schemas['Notice'];
 
-// With it comes what puts conditions together.
+// With these comes what puts conditions together.
+const WhoAnswers = lazy(async () => ({ default: (await import('./WhoAnswers')).WhoAnswers }));
 const Switching = lazy(async () => ({ default: (await import('./Switching')).Switching }));
 
 /** One notice: what it must say, what the source says, who answers, and how that looks for a record. */
@@ -58,7 +57,6 @@ function Loaded({ notice }: { notice: Notice }) {
         >
             <div className="grid grid-cols-[270px_1fr] max-lg:grid-cols-1 gap-x-8 border-t border-line pt-4">
                 <aside aria-label="About this notice" className="text-[13px]">
-                    <Answer notice={notice} />
                     {mayPublish && (
                         <Suspense fallback={<Loading />}>
                             <Switching notice={notice} />
@@ -68,6 +66,9 @@ function Loaded({ notice }: { notice: Notice }) {
                     <History notice={notice} />
                 </aside>
                 <section aria-label="Messages" className="min-w-0">
+                    <Suspense fallback={<Loading />}>
+                        <WhoAnswers notice={notice} record={record} />
+                    </Suspense>
                     {record === null ? (
                         <Empty>
                             There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
@@ -97,18 +98,12 @@ function Loaded({ notice }: { notice: Notice }) {
                             </div>
                             <div className="grid grid-cols-2 max-xl:grid-cols-1 gap-5 items-start">
                                 {notice.built_in_languages.length > 0 && <RenderedMessage notice={notice.key} words="built_in" record={record} language={language} form={form} title="Built-in" note="the source’s own words" />}
-                                {notice.template ? (
-                                    <RenderedMessage
-                                        notice={notice.key}
-                                        words="answer"
-                                        record={record}
-                                        language={language}
-                                        form={form}
-                                        title={notice.template.name}
-                                        note={`version ${notice.template.version}, answers now`}
-                                    />
+                                {notice.state === 'built_in' || notice.state === 'silent' ? (
+                                    <RenderedMessage notice={notice.key} words="framed" record={record} language={language} form={form} title="In the brand’s frame" note="the same words; so it would go out if that were chosen" />
+                                ) : notice.state === 'unwritten' ? (
+                                    <p className="border border-dashed border-line rounded-box p-5 text-muted">Nothing is written for it yet. Begin a template and publish it: until then it sends nothing.</p>
                                 ) : (
-                                    <p className="border border-dashed border-line rounded-box p-5 text-muted">{notice.state === 'unwritten' ? 'Nothing is written for it yet. Begin a template and publish it: until then it sends nothing.' : 'No template answers: the built-in goes out as it stands.'}</p>
+                                    <RenderedMessage notice={notice.key} words="answer" record={record} language={language} form={form} title={null} note="answers now" />
                                 )}
                             </div>
                         </>
@@ -116,59 +111,6 @@ function Loaded({ notice }: { notice: Notice }) {
                 </section>
             </div>
         </Page>
-    );
-}
-
-function Answer({ notice }: { notice: Notice }) {
-    const client = useQueryClient();
-    const mayWrite = useMayWrite();
-    const mayPublish = useMayPublish();
-    const change = useMutation({
-        mutationFn: (template: string | null) => got(api.PUT('/notices/{key}/answer', { params: { path: { key: notice.key } }, body: { template } })),
-        onSuccess: async (changed) => {
-            client.setQueryData(queries.notice(notice.key).queryKey, changed);
-            await client.invalidateQueries(queries.runningOrder());
-            await client.invalidateQueries({ queryKey: [...queries.notice(notice.key).queryKey, 'rendering'] });
-            toast.success(changed.template ? `${changed.template.name} answers from now on.` : 'The built-in answers from now on.');
-        },
-        onError: (error) => toast.error(error.message),
-    });
-
-    return (
-        <section aria-labelledby="answer" className="mb-5">
-            <h2 id="answer" className="mb-1.5">
-                {notice.template ? (notice.own ? 'Written' : 'Replaced') : notice.state === 'unwritten' ? 'Not written yet' : 'Built-in'}
-            </h2>
-            {notice.carrier === 'source' && <p className="text-warning mb-2">The source still sends this itself. Nothing goes out from here until its manifest says otherwise.</p>}
-            {notice.claims.length === 0 && <p className="text-muted">No template has been written for it yet.</p>}
-            <ul>
-                {notice.claims.map((claim) => (
-                    <li key={claim.template} className="mb-2">
-                        <p>
-                            <Link to={`/templates/${claim.template}`} className="link-quiet font-semibold">
-                                {claim.name}
-                            </Link>
-                            {claim.version && `, version ${claim.version}`}
-                        </p>
-                        <p className="text-muted">
-                            {claim.active ? 'answers now' : claim.version ? 'does not answer at the moment' : 'a draft, which answers once it is published'}
-                            {claim.published_at && `, published ${when(claim.published_at)}`}
-                        </p>
-                        {mayPublish && !claim.active && claim.version && (
-                            <button type="button" className="btn btn-sm btn-primary mt-1.5" disabled={change.isPending} onClick={() => change.mutate(claim.template)}>
-                                Replace again
-                            </button>
-                        )}
-                    </li>
-                ))}
-            </ul>
-            {mayWrite && <BeginTemplate notice={notice.key} name={notice.name} />}
-            {mayPublish && notice.template && !notice.own && (
-                <button type="button" className="btn btn-sm mt-1" disabled={change.isPending} onClick={() => change.mutate(null)}>
-                    Back to built-in
-                </button>
-            )}
-        </section>
     );
 }
 

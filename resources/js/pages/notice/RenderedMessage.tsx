@@ -1,24 +1,33 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, got } from '../../api/client';
 import { Address } from '../../parts/Address';
 import { people } from '../../parts/each';
 import { Loading, Problem } from '../../parts/Message';
+import { ProofDialog } from '../../parts/ProofDialog';
 import { Stage } from '../../parts/Stage';
+import { useMayWrite } from '../../parts/useSession';
 import { queries } from '../../api/queries';
+
+type Words = 'built_in' | 'framed' | 'answer';
 
 interface Props {
     notice: string;
-    words: 'built_in' | 'answer';
+    words: Words;
     record: string;
     language: string | null;
     /** Parameters as JSON, where it is shown as it would be sent by hand. */
     given?: string;
     form: 'html' | 'text';
-    title: string;
+    /** Null for whose words they are. */
+    title: string | null;
     note: string;
 }
 
 /** A notice's message for one record: the outside, then the true HTML or the plain text. */
 export function RenderedMessage({ notice, words, record, language, given, form, title, note }: Props) {
+    const mayWrite = useMayWrite();
+    const [proving, setProving] = useState(false);
     const rendering = useQuery(queries.rendering(notice, { record, words, ...(language ? { language } : {}), ...(given === undefined ? {} : { given }) }));
     if (rendering.isPending) {
         return <Loading />;
@@ -27,13 +36,19 @@ export function RenderedMessage({ notice, words, record, language, given, form, 
         return <Problem error={rendering.error} />;
     }
     const message = rendering.data;
+    const called = title ?? message.answered_by;
 
     return (
-        <article className="bg-raised border border-line rounded-box overflow-hidden" aria-label={title}>
+        <article className="bg-raised border border-line rounded-box overflow-hidden" aria-label={called}>
             <header className="p-3.5 border-b border-line text-[13px]">
                 <p className="flex flex-wrap items-baseline gap-x-2 mb-2">
-                    <b className="font-serif text-[15px] font-semibold">{title}</b>
+                    <b className="font-serif text-[15px] font-semibold">{called}</b>
                     <span className="text-muted">{note}</span>
+                    {given === undefined && mayWrite && (
+                        <button type="button" className="btn btn-xs ml-auto" aria-label={`Send a proof of ${called}`} onClick={() => setProving(true)}>
+                            Send a proof …
+                        </button>
+                    )}
                 </p>
                 <dl className="grid grid-cols-[66px_1fr] gap-x-2 gap-y-0.5">
                     <dt>Subject</dt>
@@ -68,11 +83,20 @@ export function RenderedMessage({ notice, words, record, language, given, form, 
                 </dl>
             </header>
             {form === 'html' ? (
-                <Stage at={message.html_at} title={`${title} as HTML`} />
+                <Stage at={message.html_at} title={`${called} as HTML`} />
             ) : (
                 <pre tabIndex={0} dir="auto" className="font-mono text-[10.5px] whitespace-pre-wrap break-words p-4">
                     {message.text}
                 </pre>
+            )}
+            {proving && (
+                <ProofDialog
+                    send={(to) => got(api.POST('/notices/{key}/proof', { params: { path: { key: notice } }, body: { record, words, language, to } }))}
+                    about={`${called}, filled with ${record}.`}
+                    ready
+                    open
+                    close={() => setProving(false)}
+                />
             )}
         </article>
     );

@@ -105,7 +105,7 @@ export const BLANK: OwnNotice = {
 };
 
 /** What conditions about such records are put together of. */
-export const fieldsOf = (parts: Schemas['NoticeParts'] | undefined): Fields => ({
+export const fieldsOf = (parts: Schemas['ConditionParts'] | undefined): Fields => ({
     fields: parts?.fields ?? [],
     byPath: new Map(parts?.fields.map((field) => [field.path, field])),
     operators: parts?.operators ?? [],

@@ -128,7 +128,7 @@ function Consequences({ consequences }: { consequences: Schemas['Consequences'][
                             )}
                         </span>
                         <span className="block text-muted">
-                            because {one.reason}; {one.language === null ? 'nothing is written for it yet: it is skipped' : `${one.answered_by ?? 'built-in words'}, ${one.language}`}
+                            because {one.reason}; {one.silent ? 'nobody answers for it: nothing goes out' : one.language === null ? 'nothing is written for it yet: it is skipped' : `${one.answered_by ?? 'built-in words'}, ${one.language}`}
                         </span>
                     </li>
                 ))}

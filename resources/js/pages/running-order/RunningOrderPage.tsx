@@ -15,8 +15,7 @@ type Filter = { key: string; words: string; fits: (line: Line) => boolean; apart
 
 const filtersOf = (audiences: { key: string; name: string }[]): Filter[] => [
     { key: 'all', words: 'All', fits: () => true },
-    { key: 'built-in', words: 'Built-in', fits: (line) => line.state === 'built_in' },
-    { key: 'replaced', words: 'Replaced', fits: (line) => line.state === 'replaced' },
+    ...(['built_in', 'framed', 'replaced', 'silent'] as const).map((state): Filter => ({ key: state.replace('_', '-'), words: STATES[state], fits: (line) => line.state === state })),
     ...audiences.map(({ key, name }, index) => ({ key, words: name.charAt(0).toUpperCase() + name.slice(1), fits: (line: Line) => line.audience === key, apart: index === 0 })),
     { key: 'look', words: 'Needs a look', fits: (line) => line.trouble.length > 0, apart: true },
 ];
@@ -116,6 +115,8 @@ export function RunningOrderPage() {
     );
 }
 
+const STATES: Record<Line['state'], string> = { built_in: 'Built-in', framed: 'Framed', silent: 'Silent', replaced: 'Replaced', unwritten: 'Not written' };
+
 function NoticeRow({ line, number }: { line: Line; number: number }) {
     const replaced = line.state === 'replaced';
 
@@ -134,9 +135,14 @@ function NoticeRow({ line, number }: { line: Line; number: number }) {
                 {line.own && <span className="text-accent text-[12px] ml-2">own</span>}
                 {line.only_if && <span className="block text-muted text-[12.5px]">only if {line.only_if} (said here)</span>}
             </span>
-            <span className={`text-[13px] truncate max-md:row-start-1 max-md:col-start-3 max-md:text-right ${replaced ? 'text-primary font-semibold' : ''}`} title={line.template ? `${line.template.name}, version ${line.template.version}` : undefined}>
-                {replaced ? (line.own ? 'Written' : 'Replaced') : line.state === 'unwritten' ? 'Not written' : 'Built-in'}
-                {line.template && <span className="font-normal text-muted ml-1.5 text-[12.5px] max-md:hidden">{line.template.name}</span>}
+            <span className={`text-[13px] truncate max-md:row-start-1 max-md:col-start-3 max-md:text-right ${replaced ? 'text-primary font-semibold' : line.state === 'silent' ? 'text-warning' : ''}`} title={line.templates.map((one) => `${one.name}, version ${one.version}`).join('; ') || undefined}>
+                {replaced && line.own ? 'Written' : STATES[line.state]}
+                {line.templates[0] && (
+                    <span className="font-normal text-muted ml-1.5 text-[12.5px] max-md:hidden">
+                        {line.templates[0].name}
+                        {line.templates.length > 1 && ` and ${line.templates.length - 1} more`}
+                    </span>
+                )}
             </span>
             <span className="relative max-md:row-start-3 max-md:col-start-2">
                 <Letters languages={line.languages} />

@@ -17,7 +17,7 @@ export function BeginTemplate({ notice, name, copy, words }: { notice?: string; 
 
     return (
         <>
-            <button type="button" className={copy ? 'link-quiet cursor-pointer' : `btn btn-sm ${notice ? 'mt-1 mr-2' : 'btn-primary'}`} onClick={() => setOpen(true)}>
+            <button type="button" className={copy ? 'link-quiet cursor-pointer' : `btn btn-sm ${notice ? '' : 'btn-primary'}`} onClick={() => setOpen(true)}>
                 {words ?? (copy ? 'Duplicate' : notice ? 'Write a template' : 'Begin a template')}
             </button>
             {open && <Form notice={notice} name={copy ? `${copy.name}, copy` : (name ?? '')} copy={copy} close={() => setOpen(false)} />}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Claims;
+
+use App\Deciding\Answer;
+use App\Deciding\AskedClaim;
+use App\Deciding\Matter;
+use App\Deciding\WhoAnswers;
+use App\Models\Notice;
+use App\Models\Record;
+use App\Timing\Clock;
+use Herald\Claim\Judgement;
+use Herald\Claim\Reasoning;
+use Herald\Claim\Standing;
+use Herald\Document\InvalidDocument;
+
+/** What can be said of an order of claims before it is in force: how each line reads, which can never answer and why, and where that cannot be proven, how many records each would have answered. */
+final readonly class Outlook
+{
+    /** Records of so many days are counted, */
+    private const DAYS = 90;
+
+    /** and the newest so many of them. */
+    private const MOST = 500;
+
+    private function __construct(private Notice $notice, private WhoAnswers $order)
+    {
+    }
+
+    /**
+     * @return array<string, mixed> in the shape that docs/openapi.yaml describes as OrderOutlook
+     */
+    public static function of(Notice $notice, WhoAnswers $order): array
+    {
+        return (new self($notice, $order))->all();
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function all(): array
+    {
+        $counting = array_values(array_filter($this->order->claims, static fn (AskedClaim $claim): bool => $claim->counts()));
+        [$judgements, $rest] = Reasoning::of(array_map(static fn (AskedClaim $claim) => $claim->whole(), $counting));
+        $isUndecided = $rest === Standing::Undecided || array_filter($judgements, static fn (Judgement $one): bool => $one->standing === Standing::Undecided) !== [];
+        [$answered, $left, $of] = $isUndecided ? $this->counted() : [[], null, null];
+        $places = array_map(static fn (AskedClaim $claim): int => $claim->place, $counting);
+        $byPlace = array_combine($places, $judgements);
+        $now = Clock::now()->toDateTimeImmutable();
+
+        return [
+            'lines' => array_map(static function (AskedClaim $claim) use ($byPlace, $places, $answered, $isUndecided, $now): array {
+                $judgement = $byPlace[$claim->place] ?? null;
+                $stands = $claim->stands($now);
+
+                return [
+                    'place' => $claim->place, 'template' => $claim->template->key, 'name' => $claim->template->name, 'version' => $claim->version()?->number, 'published_at' => $claim->version()?->published_at?->toIso8601ZuluString(),
+                    'sentence' => $claim->claim?->sentence() ?? '', 'fault' => $claim->fault, 'on' => $claim->claim === null || $claim->claim->on,
+                    'collection' => $claim->collection === null ? null : ['key' => $claim->collection->key, 'name' => $claim->collection->name],
+                    'stands' => $stands->holds, 'why_not' => $stands->holds ? null : $stands->reason,
+                    'standing' => $judgement === null ? null : self::words($judgement->standing),
+                    'shadowed_by' => array_map(static fn (int $index): int => $places[$index], $judgement->shadowedBy ?? []),
+                    'answered' => $isUndecided && $judgement !== null ? $answered[$claim->place] ?? 0 : null,
+                ];
+            }, $this->order->claims),
+            'otherwise' => ['standing' => self::words($rest), 'answered' => $left],
+            'counted' => $of,
+        ];
+    }
+
+    /**
+     * How many of the records of late each would have answered.
+     *
+     * @return array{array<int, int>, int, int} by the place of the claim; by what stands beneath them; of how many records
+     */
+    private function counted(): array
+    {
+        $declared = $this->notice->declaration();
+        $type = $this->notice->source->manifest()->recordTypes[$declared->recordType];
+        $answered = [];
+        $left = $of = 0;
+        $records = $this->notice->source->records()->where('type', $type->key)->where('updated_at', '>=', Clock::now()->subDays(self::DAYS))->latest('updated_at')->latest('id')->limit(self::MOST)->get();
+        foreach ($records as $record) {
+            try {
+                $ruling = $this->order->about(Matter::ofRecord($declared, $type, $record->setRelation('source', $this->notice->source)));
+            } catch (InvalidDocument) {
+                continue;
+            }
+            $of++;
+            $place = $ruling->answers?->place;
+            $place === null ? $left++ : $answered[$place] = ($answered[$place] ?? 0) + 1;
+        }
+
+        return [$answered, $left, $of];
+    }
+
+    /**
+     * What answers for one record and why, as it stands.
+     *
+     * @return array<string, mixed> in the shape that docs/openapi.yaml describes as Why
+     */
+    public static function why(Notice $notice, Record $record, ?WhoAnswers $order = null): array
+    {
+        $declared = $notice->declaration();
+        $matter = Matter::ofRecord($declared, $notice->source->manifest()->recordTypes[$declared->recordType], $record->setRelation('source', $notice->source));
+        $ruling = ($order ?? WhoAnswers::to($notice))->about($matter);
+        $asked = array_map(static fn (array $line): array => ['place' => $line[0]->place, 'template' => $line[0]->template->key, 'name' => $line[0]->template->name, 'version' => $line[0]->version()?->number, 'holds' => $line[1]->holds, 'why' => $line[1]->reason], $ruling->asked);
+        $language = null;
+        try {
+            $language = Answer::ruled($notice, $ruling, $matter->recipient->language)->language;
+            $trouble = null;
+        } catch (InvalidDocument $e) {
+            $trouble = $e->getMessage();
+        }
+
+        return [
+            'notice' => $notice->key, 'record' => $record->key, 'asked' => $asked,
+            'answers' => $ruling->answers === null ? ($declared->languages() === [] ? 'silent' : $ruling->otherwise->value) : 'template',
+            'template' => $ruling->answers === null ? null : ['key' => $ruling->answers->template->key, 'name' => $ruling->answers->template->name, 'version' => $ruling->answers->version()?->number],
+            'language' => $language?->language, 'language_reason' => $language?->reason,
+            'recipient' => ['address' => $matter->recipient->address, 'name' => $matter->recipient->name, 'from' => $declared->recipient->inWords()],
+            'trouble' => $trouble,
+        ];
+    }
+
+    private static function words(Standing $standing): string
+    {
+        return strtolower($standing->name);
+    }
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+/** For which record it is asked who answers. */
+final class LookAtOrder extends Asking
+{
+    public function rules(): array
+    {
+        return ['record' => ['required', 'string', 'max:190']];
+    }
+}
