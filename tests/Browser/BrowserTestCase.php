@@ -175,6 +175,22 @@ abstract class BrowserTestCase extends TestCase
         $this->type(WebDriverKeys::ENTER);
     }
 
+    /** In the form of a condition that was opened last: sets what its last comparison says, of a field by what is typed and what it is called. No value is "yes" of what is yes or no. */
+    protected function compare(string $field, string $comparison, string $value, ?string $called = null): void
+    {
+        $form = '(//*[@aria-label="Condition"])[last()]';
+        $this->click("({$form}//button[starts-with(@aria-label, \"Field\")])[last()]");
+        $this->pick($field, $called ?? $field);
+        $this->click("({$form}//select[@aria-label=\"Comparison\"])[last()]/option[.=\"{$comparison}\"]");
+        $given = $this->element("({$form}//*[@aria-label=\"Value\"])[last()]");
+        if ($given->getTagName() === 'select') {
+            $this->click("({$form}//select[@aria-label=\"Value\"])[last()]/option[.=\"".($value === '' ? 'yes' : $value).'"]');
+
+            return;
+        }
+        $this->fill($given, $value);
+    }
+
     protected function type(string ...$keys): void
     {
         foreach ($keys as $key) {

@@ -50,11 +50,11 @@ final class ComposerTest extends BrowserTestCase
         $this->type('What a night that was! We are glad.', Key::ARROW_UP, Key::ARROW_UP);
         // The text above is in hand, and what can be done with it pushes down what is beneath: a press before that would meet something else.
         $this->element('//*[contains(@class, "frame-hand")][@aria-label="Text"]//*[contains(@class, "strip")]');
-        $this->condition(1, 'Rating', 'is more than', '3');
+        $this->compare('Rating', 'is more than', '3');
         $this->see('If Rating is more than 3');
         $this->until('//button[normalize-space(.)="Add a branch" or @aria-label="Add a branch"]', fn () => $this->element('//button[@data-part="when"]')->sendKeys(Key::ENTER));
         $this->press('Add a branch');
-        $this->condition(2, 'Rating', 'is', '3');
+        $this->compare('Rating', 'is', '3');
         $this->see('or else if Rating is 3');
         $this->element('(//button[@data-part="when"])[2]')->sendKeys(Key::ARROW_DOWN);
         $this->type('We will do better next time.', Key::ARROW_DOWN, 'We are sorry. Please answer this message.', Key::ESCAPE);
@@ -99,7 +99,7 @@ final class ComposerTest extends BrowserTestCase
 
         // Publishing asks once and says what it does.
         $this->control(Key::ENTER);
-        foreach (['It answers for Request received from now on', 'now the built-in does', 'Compared with the built-in words', 'Choice new'] as $words) {
+        foreach (['It answers for Request received from now on', 'now no template does', 'Compared with the built-in words', 'Choice new'] as $words) {
             $this->see($words, '//dialog[@open]');
         }
         $this->assertAccessible();
@@ -170,7 +170,7 @@ final class ComposerTest extends BrowserTestCase
         // A condition on a block is read aloud; the stage follows, and leads back to the block.
         $this->into('//*[@aria-label="Text: Words"]');
         $this->press('Show always');
-        $this->condition(1, 'Is a gift', 'is', '');
+        $this->compare('Is a gift', 'is', '');
         $this->see('Only if Is a gift is yes');
         $this->waitForStage('Thank you, Ilse');
         Stack::waitFor(fn (): bool => ! str_contains($this->stage(self::STAGE), 'A question?'), 'the text to go');
@@ -214,7 +214,7 @@ final class ComposerTest extends BrowserTestCase
 
         // Published, it takes over from the template that answered; the letter says what the stage said.
         $this->press('Publish');
-        $this->see('now Night-blue receipt does', '//dialog[@open]');
+        $this->see('in place of Night-blue receipt', '//dialog[@open]//select');
         $this->click('//dialog[@open]//button[normalize-space(.)="Publish"]');
         $this->see('Version 1 is published.');
         $this->stack->raise(['id' => 'evt-mouse', 'event' => 'order.placed', 'key' => 'LM-20429']);
@@ -222,15 +222,12 @@ final class ComposerTest extends BrowserTestCase
         self::assertStringContainsString('Thank you, Aoife', (string) $this->letter()->getHtmlContent());
         self::assertStringNotContainsString('data-block', (string) $this->letter()->getHtmlContent());
 
-        // Back to the built-in is one action.
         $this->press('Versions');
         $this->see('Version 1', '//dialog[@open]');
         $this->press('Version 1');
         $this->see('What taking it up changes in the draft:', '//dialog[@open]');
         $this->see('Nothing differs.', '//dialog[@open]');
-        $this->press('Back to built-in');
-        $this->see('The built-in answers from now on.');
-        $this->seeFocusKept();
+        $this->see('Morning receipt answers for Order received', '//dialog[@open]');
     }
 
     public function test_what_is_put_together_comes_apart_again_without_loss(): void
@@ -537,7 +534,7 @@ final class ComposerTest extends BrowserTestCase
         $this->see('Renamed. The key stays.');
         $this->see('Day-blue receipt', '//tbody');
         $this->pressIn('Archive', '//tr[contains(., "Day-blue receipt")]');
-        $this->see('It answers for Order received: from then on the built-in does.', '//dialog[@open]');
+        $this->see('It answers for Order received: from then on it does no more.', '//dialog[@open]');
         $this->press('Put it there');
         $this->seeNot('Day-blue receipt', '//tbody');
         $this->press('Archive 1');
@@ -548,22 +545,6 @@ final class ComposerTest extends BrowserTestCase
         $this->open('/templates?archived=1');
         $this->press('Bring back');
         $this->see('Nothing is in the archive.');
-    }
-
-    /** Sets what the first comparison of a branch's condition says, as one does with the keyboard. */
-    private function condition(int $branch, string $field, string $comparison, string $value): void
-    {
-        $form = '(//*[@aria-label="Condition"])[last()]';
-        $this->click("{$form}//button[starts-with(@aria-label, \"Field\")]");
-        $this->pick($field, $field);
-        $this->click("{$form}//select[@aria-label=\"Comparison\"]/option[.=\"{$comparison}\"]");
-        if ($value === '') {
-            $this->click("{$form}//select[@aria-label=\"Value\"]/option[.=\"yes\"]");
-
-            return;
-        }
-        $input = $this->element("{$form}//input[@aria-label=\"Value\"]");
-        $this->fill($input, $value);
     }
 
     /** Puts a field at the caret, from the data sheet. */

@@ -37,7 +37,7 @@ final class FirstLightTest extends BrowserTestCase
         $picker->sendKeys('LM-20423');
         $this->see('Bestellung LM-20423 ist in guten Händen', '//article');
         $this->see('German (the recipient\'s language is de)', '//article');
-        $this->seeOnStage('Danke, 🌟 Stella', 'Night-blue receipt as HTML');
+        $this->seeOnStage('Danke, 🌟 Stella', 'Night-blue receipt, version 1 as HTML');
         $this->seeOnStage('Guten Tag 🌟 Stella', 'Built-in as HTML');
         $this->press('Plain text');
         $this->see('Sticker sheet, free', '//article//pre');
@@ -111,14 +111,18 @@ final class FirstLightTest extends BrowserTestCase
 
         // Back to built-in, and replaced again.
         $this->open('/notices/order-received');
-        $this->press('Back to built-in');
-        $this->see('The built-in answers from now on.');
+        $this->press('Switch off Night-blue receipt');
+        $this->press('Put in force …');
+        $this->pressIn('Put in force', '//dialog[@open]');
+        $this->see('It is in force.');
         $this->see('Back to built-in', '//section[.//h2="History"]');
         $this->stack->raise(['id' => 'evt-plain', 'event' => 'order.placed', 'key' => 'LM-20429']);
         // Who answers is decided when it is sent.
         $this->waitUntilSent(6);
-        $this->press('Replace again');
-        $this->see('Night-blue receipt answers from now on.');
+        $this->press('Switch on Night-blue receipt');
+        $this->press('Put in force …');
+        $this->pressIn('Put in force', '//dialog[@open]');
+        $this->see('Replaced by Night-blue receipt', '//section[.//h2="History"]/ol/li[1]');
         $this->stack->raise(['id' => 'evt-again', 'event' => 'order.placed', 'key' => 'LM-20429']);
         $this->waitUntilSent(8);
 
@@ -170,7 +174,8 @@ final class FirstLightTest extends BrowserTestCase
         $this->signIn('lindqvist');
         $this->open('/notices/order-received');
         $this->see('Night-blue receipt');
-        self::assertSame('', $this->text('//button[contains(., "Back to built-in")]'));
+        $this->see('Answers for', '//section[@aria-labelledby="who-answers"]');
+        self::assertSame('', $this->text('//section[@aria-labelledby="who-answers"]//button'));
         $this->open('/records/order/LM-20429');
         $this->see('Data sheet');
         self::assertSame('', $this->text('//h2[.="Change it"]'));

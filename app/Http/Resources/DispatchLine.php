@@ -29,7 +29,7 @@ final class DispatchLine extends JsonResource
             'reason' => $dispatch->reason, 'state' => $dispatch->state->value, 'state_reason' => $dispatch->state_reason,
             'language' => $dispatch->language, 'edition' => match (true) {
                 $dispatch->edition === null => null,
-                $version === null => 'built-in',
+                $version === null => $dispatch->edition->brand_version_id === null ? 'built-in' : 'built-in, framed',
                 default => "version {$version->number}",
             }, 'needs_look' => $dispatch->needs_look,
             'subject' => $dispatch->subject, 'at' => $dispatch->created_at->toIso8601ZuluString(),

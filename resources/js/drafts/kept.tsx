@@ -104,7 +104,7 @@ export function Archive({ template, note }: { template: Template; note?: string 
                     <p>
                         {note ??
                             (answering.length > 0
-                            ? `It answers for ${answering.map((claim) => claim.name).join(', ')}: from then on the built-in does. `
+                            ? `It answers for ${answering.map((claim) => claim.name).join(', ')}: from then on it does no more. `
                             : 'It answers for nothing at the moment. ')}
                         It can be brought back.
                     </p>

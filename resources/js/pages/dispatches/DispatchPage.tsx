@@ -118,6 +118,11 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
                         <li key={reason}>{reason}</li>
                     ))}
                     {dispatch.needs_look && <li className="text-warning">Other words went out than those that should have: have a look.</li>}
+                    <li>
+                        <Link className="link-quiet" to={`/notices/${dispatch.notice}?record=${encodeURIComponent(dispatch.record)}`}>
+                            Who answers for it today
+                        </Link>
+                    </li>
                 </ol>
             ),
         ],

@@ -90,13 +90,13 @@ export function ClaimDialog({ notice, desk, row, isNew, close, take }: Props) {
                     <legend className="mb-1">For recipients who read</legend>
                     <div className="flex flex-wrap gap-x-5 gap-y-1.5">
                         <label className="flex items-center gap-1.5">
-                            <input type="checkbox" className="checkbox checkbox-xs" checked={languages.length === 0} onChange={() => set({ languages: undefined })} /> any language
+                            <input type="checkbox" className="checkbox checkbox-xs rounded-sm" checked={languages.length === 0} onChange={() => set({ languages: undefined })} /> any language
                         </label>
                         {[...new Set([...desk.languages, ...languages])].map((tag) => (
                             <label key={tag} className="flex items-center gap-1.5">
                                 <input
                                     type="checkbox"
-                                    className="checkbox checkbox-xs"
+                                    className="checkbox checkbox-xs rounded-sm"
                                     checked={languages.includes(tag)}
                                     onChange={(event) => {
                                         const next = event.target.checked ? [...languages, tag] : languages.filter((one) => one !== tag);
