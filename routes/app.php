@@ -5,6 +5,7 @@ use App\Http\Controllers\App\AuditController;
 use App\Http\Controllers\App\BrandController;
 use App\Http\Controllers\App\BrandDesignController;
 use App\Http\Controllers\App\ClockController;
+use App\Http\Controllers\App\CollectionController;
 use App\Http\Controllers\App\ComingController;
 use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
@@ -63,6 +64,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('records', [RecordController::class, 'index']);
     Route::get('records/{type}/{key}/messages', [MessageController::class, 'index'])->where('key', '.+');
     Route::get('records/{type}/{key}', [RecordController::class, 'show'])->where('key', '.+');
+    Route::get('collections', [CollectionController::class, 'index']);
+    Route::get('collections/{key}', [CollectionController::class, 'show']);
     Route::get('templates', [TemplateController::class, 'index']);
     Route::get('starters', [StarterController::class, 'index']);
     Route::get('passages', [PassageController::class, 'index']);
@@ -101,6 +104,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('notices/{key}/proof', [NoticeController::class, 'proof'])->middleware('throttle:proof');
         Route::put('notices/{key}/order/draft', [OrderController::class, 'save']);
         Route::delete('notices/{key}/order/draft', [OrderController::class, 'letGo']);
+        Route::post('collections', [CollectionController::class, 'store']);
+        Route::patch('collections/{key}', [CollectionController::class, 'update']);
         Route::post('templates', [TemplateController::class, 'store']);
         Route::patch('templates/{key}', [TemplateController::class, 'update']);
         Route::post('templates/{key}/replacement', [ReplacementController::class, 'inOne'])->middleware('throttle:stage');
@@ -138,6 +143,9 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::delete('notices/{key}', [OwnNoticeController::class, 'destroy']);
         Route::patch('coming/{due}', [ComingController::class, 'update'])->where('due', '[0-9]{1,18}');
         Route::put('clock', ClockController::class);
+        Route::delete('collections/{key}', [CollectionController::class, 'destroy']);
+        Route::post('collections/{key}/claims', [CollectionController::class, 'take']);
+        Route::put('otherwise', [OrderController::class, 'otherwise']);
         Route::post('notices/{key}/order', [OrderController::class, 'putInForce']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
         Route::post('records/{type}/{key}/messages', [MessageController::class, 'store'])->where('key', '.+');

@@ -240,13 +240,13 @@ final readonly class OrderDesk
      *
      * @return array<string, \Closure(): mixed>
      */
-    private function touched(WhoAnswers $asked): array
+    public function touched(WhoAnswers $asked): array
     {
         $touched = [];
         foreach ($asked->claims as $claim) {
             $version = $claim->version();
             if ($version !== null && $claim->counts()) {
-                $touched["{$version->id} {$claim->collection?->brand_id}"] = fn (): bool => $this->compile($claim);
+                $touched["{$this->notice->id} {$version->id} {$claim->collection?->brand_id}"] = fn (): bool => $this->compile($claim);
             }
         }
 

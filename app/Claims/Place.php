@@ -13,8 +13,9 @@ final readonly class Place
      * @param  'keep'|'first'|'last'|'in_place_of'|'before'  $how
      * @param  int|null  $of  the claim that it takes the place of, or stands before, by its place in the order
      * @param  array<array-key, mixed>|null  $condition  for which records alone; null for all
+     * @param  string|null  $collection  the key of the one while which is on it answers
      */
-    private function __construct(private string $how, private ?int $of, private ?array $condition)
+    private function __construct(private string $how, private ?int $of, private ?array $condition, private ?string $collection = null)
     {
     }
 
@@ -26,10 +27,14 @@ final readonly class Place
         return $asked === null ? new self('keep', null, null) : new self($asked['how'], $asked['claim'] ?? null, $asked['if'] ?? null);
     }
 
-    /** Beneath all others, for what is published from a file. */
-    public static function last(): self
+    /**
+     * Beneath all others, for what is published from a file.
+     *
+     * @param  string|null  $collection  the key of the one while which is on it answers
+     */
+    public static function last(?string $collection = null): self
     {
-        return new self('last', null, null);
+        return new self('last', null, null, $collection);
     }
 
     /**
@@ -51,7 +56,7 @@ final readonly class Place
         if (in_array($this->how, ['in_place_of', 'before'], true) && ! isset($claims[$this->of ?? -1])) {
             throw InvalidDocument::because('publication', 'place/claim', 'is no claim of the notice');
         }
-        $new = ['template' => $template, ...($this->condition === null ? [] : ['if' => $this->condition]), 'on' => true];
+        $new = ['template' => $template, ...($this->condition === null ? [] : ['if' => $this->condition]), ...array_filter(['collection' => $this->collection]), 'on' => true];
         $at = match ($this->how) {
             'last' => count($claims),
             'in_place_of', 'before' => (int) $this->of,

@@ -19,7 +19,7 @@ use Herald\Record\Vocabulary;
 final readonly class WhoAnswers
 {
     /** What has to be loaded with a notice. */
-    public const LOADED = ['claims.template.latestVersion', 'claims.collection'];
+    public const LOADED = ['claims.template.latestVersion', 'claims.collection.brand.latestVersion'];
 
     /**
      * @param  list<AskedClaim>  $claims

@@ -6,6 +6,7 @@ namespace App\Documents;
 
 use App\Audit\Audit;
 use App\Models\Brand;
+use App\Models\ClaimCollection;
 use App\Models\Draft;
 use App\Models\Template;
 use App\Models\User;
@@ -59,7 +60,7 @@ final class Drafts
     /**
      * A key made of a name that none of the others has.
      *
-     * @param  Builder<Template>|Builder<Brand>  $others
+     * @param  Builder<Template>|Builder<Brand>|Builder<ClaimCollection>  $others
      */
     public static function freeKey(Builder $others, string $name, string $otherwise): string
     {

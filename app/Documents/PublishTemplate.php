@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Claims\Place;
 use App\Models\DocumentKind;
 use App\Models\Source;
 use App\Models\Template;
@@ -21,11 +22,12 @@ use Herald\Record\Vocabulary;
 final class PublishTemplate
 {
     /**
+     * @param  string|null  $collection  the key of the one while which is on it answers, the first time that it is published
      * @return TemplateVersion the new version, or the latest when the document says the same
      *
      * @throws InvalidDocument when the document is not valid or does not fit the source
      */
-    public static function from(Source $source, Json $json, ?User $user = null): TemplateVersion
+    public static function from(Source $source, Json $json, ?User $user = null, ?string $collection = null): TemplateVersion
     {
         Extent::check($json, app(Limits::class));
         $typeKey = Document::recordTypeOf($json);
@@ -46,7 +48,7 @@ final class PublishTemplate
             throw InvalidDocument::because($json->name, 'passage', "\"{$template->key}\" is ".($template->is_passage ? 'a passage' : 'a message').' already, and stays one');
         }
         try {
-            $version = Publish::document(TemplateDesk::with($template->fill($own), $source), $json, $user);
+            $version = Publish::document(TemplateDesk::with($template->fill($own), $source), $json, $user, place: Place::last($collection));
         } catch (\Throwable $e) {
             if ($template->wasRecentlyCreated) {
                 $template->delete();

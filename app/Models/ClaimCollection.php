@@ -24,6 +24,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string|null $last_day
  * @property bool $active whether it is switched on, on the days that it has
  * @property int $revision
+ * @property-read int $claims_count where it is counted
  * @property-read ?Brand $brand what its messages wear
  * @property-read Source $source
  * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims

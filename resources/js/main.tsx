@@ -51,6 +51,8 @@ const router = createBrowserRouter([
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
+            { path: '/collections', lazy: async () => ({ Component: (await import('./pages/collections/CollectionsPage')).CollectionsPage }) },
+            { path: '/collections/:collection', lazy: async () => ({ Component: (await import('./pages/collections/CollectionPage')).CollectionPage }) },
             { path: '/passages', lazy: async () => ({ Component: (await import('./pages/passages/PassagesPage')).PassagesPage }) },
             { path: '/passages/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
             { path: '/brand/:brand?', lazy: async () => ({ Component: (await import('./pages/brand/BrandPage')).BrandPage }) },

@@ -90,6 +90,40 @@ final class WhoAnswersTest extends TestCase
         $this->ask('GET', self::AT)->assertJsonPath('state', 'silent')->assertJsonPath('history.0.what', 'Silenced: nothing goes out');
     }
 
+    public function test_all_built_ins_are_framed_at_once_also_those_of_a_later_manifest_and_it_is_undone(): void
+    {
+        $state = fn (string $key): string => collect($this->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.*.notices'))->flatten(1)->firstWhere('key', $key)['state'];
+        $this->inForce([])->assertOk();
+        $all = array_fill_keys(array_keys($this->source->manifest()->notices), 'framed');
+        $this->ask('PUT', '/api/app/sources/larkmoor/otherwise', ['set' => $all, 'new' => 'framed'])->assertNoContent();
+        self::assertSame(['framed', 'framed'], [$state('order-received'), $state('refunded')]);
+        $this->place();
+        self::assertSame('Larkmoor Observatory', $this->last()->edition?->brand);
+        $framed = $this->ask('GET', self::AT.'/rendering?record='.self::RECORD.'&words=framed')->assertJsonPath('answered_by', 'Built-in, in the brand’s frame')->json();
+        self::assertSame($framed['subject'], $this->ask('GET', self::AT.'/rendering?record='.self::RECORD.'&words=built_in')->assertJsonPath('answered_by', 'Built-in')->json('subject'));
+        self::assertStringContainsString('Registered charity 000000', $framed['text'], 'the footer stands in the text as well');
+        $this->get($framed['html_at'])->assertOk()->assertSee('Dear Aoife')->assertSee('ground-header');
+
+        // Of a notice that a later manifest adds.
+        $manifest = json_decode((string) file_get_contents(database_path('demo/larkmoor.json')), true);
+        $manifest['notices'][] = ['key' => 'order-lost', 'name' => 'Order lost'] + $manifest['notices'][0];
+        $this->source = LoadManifest::from(Json::ofArray($manifest, 'manifest'));
+        self::assertSame('framed', $state('order-lost'));
+        $this->ask('PUT', '/api/app/sources/larkmoor/otherwise', ['set' => array_fill_keys(array_keys($all), 'built_in'), 'new' => 'built_in'])->assertNoContent();
+        self::assertSame(['built_in', 'framed'], [$state('order-received'), $state('order-lost')]);
+        $this->ask('PUT', '/api/app/sources/larkmoor/otherwise', ['set' => ['none' => 'framed']])->assertStatus(422)->assertJsonPath('faults.0.place', 'set.none');
+        $this->ask('PUT', '/api/app/sources/larkmoor/otherwise', ['set' => ['refunded' => 'loud']])->assertStatus(422);
+    }
+
+    public function test_a_proof_of_either_goes_to_whom_one_likes_and_never_to_the_recipient(): void
+    {
+        $proof = fn (string $words, string $to): TestResponse => $this->ask('POST', self::AT.'/proof', ['record' => self::RECORD, 'words' => $words, 'to' => $to]);
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $proof('framed', 'desk@example.org')->assertOk()->assertJsonPath('accepted', true);
+        $proof('built_in', 'aoife@example.org')->assertStatus(422)->assertJsonPath('faults.0.place', 'to');
+        $proof('theirs', 'desk@example.org')->assertStatus(422);
+    }
+
     public function test_an_order_says_beforehand_which_line_can_never_answer_and_counts_where_that_cannot_be_proven(): void
     {
         $order = ['otherwise' => 'built_in', 'claims' => [

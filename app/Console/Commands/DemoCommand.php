@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Claims\Collections;
 use App\Documents\BrandDesk;
 use App\Documents\Publish;
 use App\Documents\PublishTemplate;
@@ -28,6 +29,9 @@ final class DemoCommand extends Command
     public const PASSWORD = 'larkmoor-demo';
 
     protected $signature = 'herald:demo {--today= : the day the demo takes for today, e.g. 2026-11-23} {--events=14 : how many events of the last days are raised} {--keep : leave everything as it is where the demo is there already}';
+
+    /** What differs in the dark months, by role. */
+    private const WINTER = ['page' => '#E4ECF2', 'heading' => '#123A5A', 'header' => '#123A5A', 'link' => '#1B5E86', 'button' => '#1B5E86', 'button_text' => '#FFFFFF', 'accent' => '#EEF4F8'];
 
     protected $description = 'Bring the demo source, Larkmoor Observatory, with its records, templates, brand and people';
 
@@ -55,6 +59,7 @@ final class DemoCommand extends Command
             PublishTemplate::from($source, Json::ofFile(database_path("demo/{$template}.json")));
         }
         $this->dress($source);
+        $this->bringWinter($source, $now);
         foreach ([['M. Thorne', 'thorne', Role::Administrator], ['S. Okafor', 'okafor', Role::Publisher], ['J. Brandt', 'brandt', Role::Author], ['V. Lindqvist', 'lindqvist', Role::Viewer]] as [$name, $account, $role]) {
             User::query()->updateOrCreate(['email' => "{$account}@larkmoor.example.org"], ['name' => $name, 'administrator' => false, 'password' => self::PASSWORD])->allow($source, $role);
         }
@@ -97,6 +102,22 @@ final class DemoCommand extends Command
             $document = Json::ofText($brand->latestVersion->document, $brand->name)->data;
             Publish::document(BrandDesk::with($brand, $source), Json::ofArray([...$document, 'logo' => ['picture' => $logo->name, 'width' => 190]], $brand->name));
         }
+    }
+
+    /** A collection for the dark months, with a brand and a template of its own. It is off. */
+    private function bringWinter(Source $source, Carbon $now): void
+    {
+        if ($source->collections()->where('key', 'winter-sky')->exists()) {
+            return;
+        }
+        $collections = new Collections($source);
+        $winter = $collections->make('Winter sky', null);
+        PublishTemplate::from($source, Json::ofFile(database_path('demo/winter-receipt.json')), collection: $winter->key);
+        $document = Json::ofText($source->defaultBrand()->latestVersion->document ?? '', 'brand')->data;
+        $brand = $source->brands()->create(['key' => 'winter-sky', 'name' => 'Winter sky']);
+        Publish::document(BrandDesk::with($brand, $source), Json::ofArray([...$document, 'name' => $brand->name, 'colours' => [...(array) $document['colours'], ...self::WINTER]], $brand->name));
+        $year = $now->year - ($now->month < 2 ? 1 : 0);
+        $collections->change($winter, 1, ['brand' => $brand->key, 'from' => "{$year}-12-01", 'until' => ($year + 1).'-01-31'], null);
     }
 
     /** Raises the newest orders and some changes as events, so that there is something to see. The same ones do nothing the second time. */

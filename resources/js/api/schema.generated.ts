@@ -267,6 +267,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/otherwise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What answers when no template does, of many notices at once, and of those that the source declares from now on */
+        put: operations["setOtherwise"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/collections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sets of templates that are switched on together, in their order */
+        get: operations["collections"];
+        put?: never;
+        /** A new one; it is off until it is switched on */
+        post: operations["makeCollection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/collections/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is in it, and who answers now and while it is on */
+        get: operations["collection"];
+        put?: never;
+        post?: never;
+        /** Take it away; its templates stay */
+        delete: operations["removeCollection"];
+        options?: never;
+        head?: never;
+        /** Its name, its brand, its days, whether it is on, its place */
+        patch: operations["changeCollection"];
+        trace?: never;
+    };
+    "/collections/{key}/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a template answer for a notice while the collection is on */
+        post: operations["takeIntoCollection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/records": {
         parameters: {
             query?: never;
@@ -1642,6 +1713,63 @@ export interface components {
             on?: boolean;
             remark?: string;
         };
+        CollectionLine: {
+            key: string;
+            name: string;
+            revision: number;
+            /** @description whether it is switched on, on the days that it has */
+            active: boolean;
+            from: string | null;
+            until: string | null;
+            brand: components["schemas"]["Named"] | null;
+            /** @description whether it is on at the moment */
+            is_on: boolean;
+            why_not: string | null;
+            days: string;
+            /** @description of templates in it */
+            number: number;
+        };
+        Named: {
+            key: string;
+            name: string;
+        };
+        Collection: components["schemas"]["CollectionLine"] & {
+            claims: {
+                notice: string;
+                notice_name: string;
+                template: string;
+                name: string;
+                published: boolean;
+                on: boolean;
+            }[];
+            templates: {
+                key: string;
+                name: string;
+                notice: string | null;
+                record_type: string;
+            }[];
+            notices: {
+                key: string;
+                name: string;
+                record_type: string;
+            }[];
+            brands: components["schemas"]["Named"][];
+            /** @description in the running order */
+            outlook: {
+                notice: string;
+                name: string;
+                audience: string;
+                /** @description whether the collection has nothing for it, so that it falls back */
+                lacks: boolean;
+                languages: {
+                    tag: string;
+                    /** @description who answers without it */
+                    now: string;
+                    /** @description who answers while it is on */
+                    then: string;
+                }[];
+            }[];
+        };
         /** @description Where a template is to stand among those that answer for its notice; it stays where it stands, or stands above the others, where nothing is said */
         Placing: {
             /** @enum {string} */
@@ -1791,6 +1919,7 @@ export interface components {
             trouble: string[];
         };
         RunningOrder: {
+            new_notices: components["schemas"]["Otherwise"];
             /** @description notices of our own that do not fit what the source declares today */
             unfit: {
                 key: string;
@@ -3401,6 +3530,201 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Why"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setOtherwise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description by the key of the notice */
+                    set: {
+                        [key: string]: components["schemas"]["Otherwise"];
+                    };
+                    new?: components["schemas"]["Otherwise"] | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is so */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    collections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        collections: components["schemas"]["CollectionLine"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The collection */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collection"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    collection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The collection */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collection"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It is away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                    name?: string;
+                    brand?: string | null;
+                    from?: string | null;
+                    until?: string | null;
+                    active?: boolean;
+                    /** @description the key of the one that it is to stand above */
+                    above?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The collection */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collection"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeIntoCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    template: string;
+                    notice: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The collection */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collection"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -43,6 +43,7 @@ function WayOn() {
 
 const SECTIONS: Record<string, [string, string]> = {
     templates: ['/templates', 'To the templates'],
+    collections: ['/collections', 'To the collections'],
     brand: ['/brand', 'To the brand'],
     records: ['/records', 'To the records'],
     dispatches: ['/dispatches', 'To the dispatches'],

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Claims\OrderDesk;
+use App\Claims\Otherwises;
 use App\Claims\Outlook;
 use App\Http\Requests\LookAtOrder;
+use App\Http\Requests\SetOtherwise;
 use App\Http\Requests\TryOrder;
 use App\Http\Requests\WriteOrder;
 use App\Http\Resources\DeskParts;
@@ -16,6 +18,7 @@ use App\Models\Source;
 use App\Models\Template;
 use App\Timing\Clock;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
 
 /** Who answers for a notice: looked at, written on, put in force; and why, for a record. */
 final class OrderController
@@ -89,6 +92,14 @@ final class OrderController
         $notice = self::desk($source, $key)->notice;
 
         return response()->json(Outlook::why($notice, $source->record($notice->declaration()->recordType, $request->validated('record'))));
+    }
+
+    /** What answers when no template does, of many notices at once. */
+    public function otherwise(Source $source, SetOtherwise $request): Response
+    {
+        (new Otherwises($source))->set($request->set(), $request->new(), $request->user());
+
+        return response()->noContent();
     }
 
     private static function desk(Source $source, string $key): OrderDesk

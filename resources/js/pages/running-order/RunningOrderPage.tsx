@@ -1,12 +1,14 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import type { CSSProperties } from 'react';
+import { useState, type CSSProperties } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Letters } from '../../parts/Letters';
-import { Loading, Problem } from '../../parts/Message';
+import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
+import { SearchField } from '../../parts/SearchField';
 import { useMayPublish } from '../../parts/useSession';
+import { SetAll } from './SetAll';
 import { queries } from '../../api/queries';
 
 type Line = Schemas['NoticeLine'];
@@ -17,6 +19,7 @@ const filtersOf = (audiences: { key: string; name: string }[]): Filter[] => [
     { key: 'all', words: 'All', fits: () => true },
     ...(['built_in', 'framed', 'replaced', 'silent'] as const).map((state): Filter => ({ key: state.replace('_', '-'), words: STATES[state], fits: (line) => line.state === state })),
     ...audiences.map(({ key, name }, index) => ({ key, words: name.charAt(0).toUpperCase() + name.slice(1), fits: (line: Line) => line.audience === key, apart: index === 0 })),
+    { key: 'own', words: 'Own', fits: (line) => line.own, apart: true },
     { key: 'look', words: 'Needs a look', fits: (line) => line.trouble.length > 0, apart: true },
 ];
 
@@ -24,6 +27,7 @@ const filtersOf = (audiences: { key: string; name: string }[]): Filter[] => [
 export function RunningOrderPage() {
     const order = useQuery({ ...queries.runningOrder(), refetchInterval: 15_000 });
     const [search, setSearch] = useSearchParams();
+    const [setting, setSetting] = useState(false);
     const mayPublish = useMayPublish();
     const retire = useMutation({
         mutationFn: ({ key, revision }: { key: string; revision: number }) => got(api.DELETE('/notices/{key}', { params: { path: { key } }, body: { revision } })),
@@ -40,12 +44,41 @@ export function RunningOrderPage() {
     const filters = filtersOf(source.audiences);
     const all = strands.flatMap((strand) => strand.notices);
     const filter = filters.find((one) => one.key === search.get('show')) ?? filters[0];
+    const missing = search.get('missing');
+    const words = (search.get('search') ?? '').toLowerCase().split(/\s+/).filter(Boolean);
+    const isShown = (line: Line) =>
+        (filter?.fits(line) ?? true) &&
+        (!missing || line.languages.some(({ tag, words: has }) => tag === missing && has !== 'own')) &&
+        words.every((word) => [line.key, line.name, line.cue, line.audience_label, ...line.templates.map(({ name }) => name)].join(' ').toLowerCase().includes(word));
+    const set = (key: string, value: string | null) =>
+        setSearch(
+            (before) => {
+                if (value) {
+                    before.set(key, value);
+                } else {
+                    before.delete(key);
+                }
+
+                return before;
+            },
+            { replace: true },
+        );
     const count = (key: string) => all.filter(filters.find((one) => one.key === key)?.fits ?? (() => false)).length;
 
     return (
         <Page
             title="Running order"
             lead={`${all.length} notices in ${strands.length === 1 ? 'one strand' : `${strands.length} strands`}. ${count('replaced') === 1 ? 'One is' : `${count('replaced') || 'None'} are`} replaced by a template. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
+            actions={
+                <>
+                    <SearchField label="Search name, cue, template" />
+                    {mayPublish && (
+                        <button type="button" className="btn btn-sm" onClick={() => setSetting(true)}>
+                            Where no template answers …
+                        </button>
+                    )}
+                </>
+            }
         >
             <div className="flex flex-wrap gap-x-4 items-center border-y border-line py-1.5 mb-3.5 text-[13px]">
                 {filters.map(({ key, words, apart }) => (
@@ -54,17 +87,26 @@ export function RunningOrderPage() {
                         <button
                             type="button"
                             aria-pressed={filter?.key === key}
-                            onClick={() => setSearch(key === 'all' ? {} : { show: key }, { replace: true })}
+                            onClick={() => set('show', key === 'all' ? null : key)}
                             className={`cursor-pointer border-b-2 border-transparent aria-pressed:border-primary aria-pressed:font-semibold aria-pressed:text-base-content ${key === 'look' && count('look') > 0 ? 'text-warning font-semibold' : 'text-muted'}`}
                         >
                             {words} {count(key)}
                         </button>
                     </span>
                 ))}
-                <span className="ml-auto text-muted">Languages: {source.languages.map((language) => language.name).join(', ')}</span>
+                {source.languages.length > 1 && (
+                    <select aria-label="Language" className="select select-xs bg-raised w-auto ml-auto" value={missing ?? ''} onChange={(event) => set('missing', event.target.value)}>
+                        <option value="">whatever languages</option>
+                        {source.languages.map(({ tag, name }) => (
+                            <option key={tag} value={tag}>
+                                without words in {name}
+                            </option>
+                        ))}
+                    </select>
+                )}
             </div>
             {strands.map((strand) => {
-                const lines = strand.notices.map((line, index) => ({ line, number: index + 1 })).filter(({ line }) => filter?.fits(line));
+                const lines = strand.notices.map((line, index) => ({ line, number: index + 1 })).filter(({ line }) => isShown(line));
 
                 return lines.length === 0 ? null : (
                     <section key={strand.key} aria-labelledby={`strand-${strand.key}`} className="mb-6">
@@ -89,6 +131,8 @@ export function RunningOrderPage() {
                     </section>
                 );
             })}
+            {!all.some(isShown) && <Empty>No notice matches this.</Empty>}
+            {setting && <SetAll strands={strands} newOnes={order.data.new_notices} close={() => setSetting(false)} />}
             {unfit.length > 0 && (
                 <section aria-labelledby="unfit" className="mb-6">
                     <h2 id="unfit" className="mb-1">

@@ -42,6 +42,11 @@ export function TemplatesPage() {
                             {archived ? 'Back to the templates in use' : `Archive ${templates.data.archived}`}
                         </button>
                     )}
+                    {!archived && (
+                        <Link to="/collections" className="btn btn-sm">
+                            Collections
+                        </Link>
+                    )}
                     <SearchField label="Search name, key, words in them" />
                     {mayEdit && !archived && list.length > 0 && (
                         <button type="button" className="btn btn-sm" onClick={() => setReplacing(true)}>
