@@ -36,6 +36,9 @@ return [
     // The map service: below this address /LATITUDE,LONGITUDE/ZOOM.png are pictures of maps. Without one of your own it is the stand-in that ships with the project.
     'maps' => env('HERALD_MAPS', rtrim((string) env('APP_URL', 'http://localhost'), '/').'/maps'),
 
+    // The domains that messages may be sent from, as MAIL_FROM_DOMAINS names them: "example.org,example.net". None: it is not looked at.
+    'from_domains' => array_values(array_filter(array_map(static fn (string $domain): string => strtolower(trim($domain)), explode(',', (string) env('MAIL_FROM_DOMAINS', ''))))),
+
     // The mail server stand-in. It listens on loopback only.
     'mailroom' => [
         'port' => (int) env('MAILROOM_PORT', 2525),

@@ -20,6 +20,7 @@ use App\Http\Controllers\App\OwnNoticeController;
 use App\Http\Controllers\App\PassageController;
 use App\Http\Controllers\App\PeopleController;
 use App\Http\Controllers\App\PicturesController;
+use App\Http\Controllers\App\ReadinessController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\ReplacementController;
 use App\Http\Controllers\App\RunningOrderController;
@@ -53,6 +54,8 @@ Route::middleware('auth:web')->group(function (): void {
 // What belongs to a source.
 Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->group(function (): void {
     Route::get('running-order', RunningOrderController::class);
+    Route::get('readiness', [ReadinessController::class, 'index']);
+    Route::get('notices/{key}/readiness', [ReadinessController::class, 'show']);
     Route::get('notice-parts/{type}', [OwnNoticeController::class, 'desk']);
     Route::get('notices/{key}', [NoticeController::class, 'show']);
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);

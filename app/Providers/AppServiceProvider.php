@@ -6,12 +6,15 @@ namespace App\Providers;
 
 use App\Database\ImmediateSqliteConnector;
 use App\Mail\HandoverTransport;
+use App\Readiness\Heartbeat;
 use Herald\Document\Limits;
 use Herald\Render\Renderer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\QueryException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
 use Symfony\Component\Mailer\Transport\Smtp\Stream\SocketStream;
@@ -41,6 +44,15 @@ final class AppServiceProvider extends ServiceProvider
         RateLimiter::for('answers', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));
         RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
+
+        // Workers tell that they are there, also while they have nothing to do.
+        Queue::looping(static function (): void {
+            try {
+                Heartbeat::Worker->beat();
+            } catch (QueryException) {
+                // Nothing is lost by it, and the worker has other work.
+            }
+        });
 
         Mail::extend('smtp', static function (array $config): HandoverTransport {
             $transport = new HandoverTransport($config['host'], $config['port'], $config['tls'] ?: null);

@@ -24,7 +24,7 @@ final readonly class Cue
      */
     public function __construct(
         private string $recordType,
-        private ?string $event,
+        public ?string $event,
         private string $eventLabel,
         private bool $created,
         private ?FieldChange $changes,

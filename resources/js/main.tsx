@@ -51,6 +51,7 @@ const router = createBrowserRouter([
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },
+            { path: '/readiness', lazy: async () => ({ Component: (await import('./pages/readiness/ReadinessPage')).ReadinessPage }) },
             { path: '/collections', lazy: async () => ({ Component: (await import('./pages/collections/CollectionsPage')).CollectionsPage }) },
             { path: '/collections/:collection', lazy: async () => ({ Component: (await import('./pages/collections/CollectionPage')).CollectionPage }) },
             { path: '/passages', lazy: async () => ({ Component: (await import('./pages/passages/PassagesPage')).PassagesPage }) },

@@ -47,6 +47,8 @@ final class RightsTest extends TestCase
         'PATCH api/app/sources/{source}/coming/{due}' => ['publisher', ['due' => '999'], '', ['what' => 'take_out', 'why' => 'x']],
         'PUT api/app/sources/{source}/clock' => ['publisher', [], '', ['to' => 'x']],
         'PUT api/app/sources/{source}/otherwise' => ['publisher', [], '', ['set' => []]],
+        'GET api/app/sources/{source}/readiness' => ['viewer', []],
+        'GET api/app/sources/{source}/notices/{key}/readiness' => ['viewer', ['key' => 'order-received']],
         'GET api/app/sources/{source}/collections' => ['viewer', []],
         'GET api/app/sources/{source}/collections/{key}' => ['viewer', ['key' => 'none']],
         'POST api/app/sources/{source}/collections' => ['author', [], '', ['name' => 'x']],

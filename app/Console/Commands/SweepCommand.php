@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Readiness\Heartbeat;
 use App\Sending\Recovery;
 use App\Timing\CallDues;
 use Illuminate\Console\Command;
@@ -16,6 +17,7 @@ final class SweepCommand extends Command
 
     public function handle(): int
     {
+        Heartbeat::Scheduler->beat();
         $this->info(CallDues::all().' called, '.Recovery::sweep().' looked after.');
 
         return self::SUCCESS;

@@ -19,6 +19,8 @@ export const queries = {
     orderParts: (key: string) => queryOptions({ queryKey: ['notices', key, 'order-parts'], queryFn: () => got(api.GET('/notices/{key}/order/parts', { params: { path: { key } } })), ...BESIDE }),
     triedOrder: (key: string, order: string) =>
         queryOptions({ queryKey: ['notices', key, 'tried-order', order], queryFn: () => got(api.POST('/notices/{key}/order/trial', { params: { path: { key } }, body: JSON.parse(order) as Schemas['Order'] & { record: string | null } })), retry: false, placeholderData: keepPreviousData }),
+    readiness: () => queryOptions({ queryKey: ['readiness'], queryFn: () => got(api.GET('/readiness')), staleTime: 0 }),
+    noticeReadiness: (key: string) => queryOptions({ queryKey: ['notices', key, 'readiness'], queryFn: () => got(api.GET('/notices/{key}/readiness', { params: { path: { key } } })), staleTime: 0 }),
     collections: () => queryOptions({ queryKey: ['collections'], queryFn: () => got(api.GET('/collections')) }),
     collection: (key: string) => queryOptions({ queryKey: ['collections', key], queryFn: () => got(api.GET('/collections/{key}', { params: { path: { key } } })) }),
     rendering: (key: string, query: { record: string; words: 'built_in' | 'framed' | 'answer'; language?: string; given?: string }) =>

@@ -267,6 +267,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What stands between events and inboxes, of all notices */
+        get: operations["readiness"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that stands between an event and the inbox, in the order of the way */
+        get: operations["noticeReadiness"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/otherwise": {
         parameters: {
             query?: never;
@@ -1712,6 +1746,16 @@ export interface components {
             collection?: string;
             on?: boolean;
             remark?: string;
+        };
+        Point: {
+            title: string;
+            /** @enum {string} */
+            state: "good" | "note" | "bad";
+            /** @description by what that is seen */
+            words: string;
+            mend: string | null;
+            /** @description the page where it is mended */
+            at: string | null;
         };
         CollectionLine: {
             key: string;
@@ -3530,6 +3574,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Why"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readiness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Only what stands in the way */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description so many were looked at */
+                        of: number;
+                        /** @description what stands in the way of each of them */
+                        all: components["schemas"]["Point"][];
+                        notices: {
+                            notice: string;
+                            name: string;
+                            audience_label: string;
+                            points: components["schemas"]["Point"][];
+                        }[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    noticeReadiness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The points */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        points: components["schemas"]["Point"][];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

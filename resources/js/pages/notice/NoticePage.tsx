@@ -8,6 +8,7 @@ import { RecordPicker } from '../../parts/RecordPicker';
 import { useAddressState } from '../../parts/useAddressState';
 import { useMayPublish } from '../../parts/useSession';
 import { when } from '../../parts/when';
+import { Readiness } from './Readiness';
 import { RenderedMessage } from './RenderedMessage';
 import { queries } from '../../api/queries';
 
@@ -62,6 +63,7 @@ function Loaded({ notice }: { notice: Notice }) {
                             <Switching notice={notice} />
                         </Suspense>
                     )}
+                    <Readiness notice={notice.key} />
                     <Declared notice={notice} />
                     <History notice={notice} />
                 </aside>

@@ -71,6 +71,9 @@ export function RunningOrderPage() {
             lead={`${all.length} notices in ${strands.length === 1 ? 'one strand' : `${strands.length} strands`}. ${count('replaced') === 1 ? 'One is' : `${count('replaced') || 'None'} are`} replaced by a template. ${count('look') === 0 ? 'None needs a look.' : count('look') === 1 ? 'One needs a look.' : `${count('look')} need a look.`}`}
             actions={
                 <>
+                    <Link to="/readiness" className="btn btn-sm">
+                        What stands in the way
+                    </Link>
                     <SearchField label="Search name, cue, template" />
                     {mayPublish && (
                         <button type="button" className="btn btn-sm" onClick={() => setSetting(true)}>

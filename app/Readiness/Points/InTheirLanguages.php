@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Readiness\Points;
+
+use App\Deciding\Answer;
+use App\Readiness\Asked;
+use App\Readiness\Point;
+use App\Readiness\Survey;
+use App\Readiness\Told;
+use Herald\Document\InvalidDocument;
+use Herald\Language\LanguageTag;
+
+/** Whether there are words in the languages that its recipients read. */
+final class InTheirLanguages implements Point
+{
+    public function title(): string
+    {
+        return 'In their languages';
+    }
+
+    public function of(Survey $survey, Asked $asked): Told
+    {
+        if ($asked->declared->recipient->each !== null) {
+            return Told::good('It goes to each of several; each has a language of its own');
+        }
+        $read = [];
+        foreach ($survey->records($asked->declared->recordType) as $record) {
+            $language = (string) $asked->declared->recipient->resolve($record['data'])->language;
+            $read[$language] = ($read[$language] ?? 0) + 1;
+        }
+        unset($read['']);
+        $version = ($asked->answers->inForce()[0] ?? null)?->version();
+        $lacking = [];
+        foreach ($read as $language => $number) {
+            try {
+                $chosen = Answer::with($asked->notice, $version, (string) $language)->language->language;
+            } catch (InvalidDocument) {
+                return Told::note('It cannot be told: who answers does not fit the source any more', 'Look at the template', $asked->page());
+            }
+            if (! str_starts_with(strtolower((string) $language), strtolower($chosen))) {
+                $lacking[] = LanguageTag::name((string) $language)." ({$number}, who get ".LanguageTag::name($chosen).')';
+            }
+        }
+        $all = implode(', ', array_map(LanguageTag::name(...), array_map(strval(...), array_keys($read))));
+
+        return match (true) {
+            $read === [] => Told::good('No recipient has a language of its own'),
+            $lacking === [] => Told::good("There are words in all that they read: {$all}"),
+            default => Told::note('There are no words in '.implode(', ', $lacking), 'Translate the template', $asked->page()),
+        };
+    }
+}
