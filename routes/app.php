@@ -23,6 +23,7 @@ use App\Http\Controllers\App\PicturesController;
 use App\Http\Controllers\App\ReadinessController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\ReplacementController;
+use App\Http\Controllers\App\ReplayController;
 use App\Http\Controllers\App\RunningOrderController;
 use App\Http\Controllers\App\SessionController;
 use App\Http\Controllers\App\StarterController;
@@ -61,6 +62,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('notices/{key}/rendering', [NoticeController::class, 'rendering']);
     Route::get('notices/{key}/order', [OrderController::class, 'show']);
     Route::get('notices/{key}/order/parts', [OrderController::class, 'parts']);
+    Route::get('notices/{key}/replay/{replay}/{id}', [ReplayController::class, 'show']);
     Route::get('notices/{key}/why', [OrderController::class, 'why']);
     Route::get('coming', [ComingController::class, 'index']);
     Route::get('answers', AnswersController::class);
@@ -79,6 +81,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('templates/{key}/stage', [DeskController::class, 'stage']);
         Route::post('templates/{key}/findings', [DeskController::class, 'findings']);
         Route::post('notices/{key}/order/trial', [OrderController::class, 'tried']);
+        Route::post('notices/{key}/replay', [ReplayController::class, 'run']);
         Route::post('brands/{key}/analysis', [BrandDesignController::class, 'analysis']);
         Route::post('brands/{key}/stage', [BrandDesignController::class, 'stage']);
     });

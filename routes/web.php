@@ -4,6 +4,7 @@ use App\Http\Ahead;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
+use App\Http\Controllers\App\ReplayController;
 use App\Http\Controllers\App\StarterController;
 use App\Http\Stage;
 use App\Models\Source;
@@ -14,6 +15,7 @@ use Illuminate\Support\Facades\Route;
 Route::middleware(['auth:web', 'can:view,source'])->prefix('stage/{source}')->group(function (): void {
     // The composer fills this one in, block by block.
     Route::get('empty', static fn (Source $source) => Stage::show($source, '<!DOCTYPE html><html><head></head><body></body></html>'));
+    Route::get('notices/{key}/replays/{replay}/{id}', [ReplayController::class, 'html']);
     Route::get('notices/{key}', [NoticeController::class, 'html']);
     Route::get('starters/{starter}', [StarterController::class, 'html']);
     Route::get('dispatches/{id}', [DispatchController::class, 'html']);

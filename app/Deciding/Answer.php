@@ -16,6 +16,7 @@ use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
 use Herald\Manuscript\Manuscript;
 use Herald\Manuscript\Template;
+use Herald\Record\RecordType;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Compiler;
 
@@ -106,27 +107,14 @@ final readonly class Answer
      */
     public function edition(?BrandVersion $brand = null): Edition
     {
-        $brand ??= $this->worn ?? ($this->template === null ? null : $this->notice->source->brandWornAs($this->template->brand));
+        $brand = $this->brand($brand);
         $design = $brand?->read() ?? Brand::plain();
-        $declaration = $this->notice->declaration();
-        $type = $this->notice->source->manifest()->recordTypes[$declaration->recordType];
-        $fingerprint = hash('sha256', json_encode([
-            $this->notice->id,
-            $this->version === null ? $declaration->builtIns->hashes[$this->language->language] : $this->version->id,
-            $this->language->language,
-            $design->hash,
-            CompiledMessage::COMPILER,
-            // What a field is called and how it is typed goes into the compiled message.
-            $type->hash,
-            hash('sha256', serialize($declaration->given)),
-            ...($this->passages === null || $this->passages->versions === [] ? [] : [$this->passages->versions]),
-        ], JSON_THROW_ON_ERROR));
-
+        $fingerprint = $this->fingerprint($design);
         $edition = Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [
             'notice_id' => $this->notice->id,
             'template_version_id' => $this->version?->id,
             'brand_version_id' => $brand?->id,
-            'record_type_version_id' => $this->notice->source->recordTypeVersions()->where(['key' => $type->key, 'hash' => $type->hash])->value('id'),
+            'record_type_version_id' => $this->notice->source->recordTypeVersions()->where(['key' => $this->type()->key, 'hash' => $this->type()->hash])->value('id'),
             'language' => $this->language->language,
             'brand' => $design->name,
             'compiled' => Compiler::compile($this->manuscript(), $design)->toArray(),
@@ -138,11 +126,47 @@ final readonly class Answer
         return $edition;
     }
 
+    /** The same without being kept, for what is tried. */
+    public function message(): CompiledMessage
+    {
+        $design = $this->brand()?->read() ?? Brand::plain();
+
+        return Edition::query()->where('fingerprint', $this->fingerprint($design))->first()?->message() ?? Compiler::compile($this->manuscript(), $design);
+    }
+
+    private function brand(?BrandVersion $other = null): ?BrandVersion
+    {
+        return $other ?? $this->worn ?? ($this->template === null ? null : $this->notice->source->brandWornAs($this->template->brand));
+    }
+
+    private function type(): RecordType
+    {
+        return $this->notice->source->manifest()->recordTypes[$this->notice->declaration()->recordType];
+    }
+
+    /** What tells it from all other editions. */
+    private function fingerprint(Brand $design): string
+    {
+        $declaration = $this->notice->declaration();
+
+        return hash('sha256', json_encode([
+            $this->notice->id,
+            $this->version === null ? $declaration->builtIns->hashes[$this->language->language] : $this->version->id,
+            $this->language->language,
+            $design->hash,
+            CompiledMessage::COMPILER,
+            // What a field is called and how it is typed goes into the compiled message.
+            $this->type()->hash,
+            hash('sha256', serialize($declaration->given)),
+            ...($this->passages === null || $this->passages->versions === [] ? [] : [$this->passages->versions]),
+        ], JSON_THROW_ON_ERROR));
+    }
+
     /** Whose words they are, in words. */
     public function called(): string
     {
         return match (true) {
-            $this->version !== null => $this->version->called($this->version->template->name),
+            $this->version !== null => $this->version->number === null ? "{$this->version->template->name}, draft" : $this->version->called($this->version->template->name),
             $this->worn !== null => 'Built-in, in the brand’s frame',
             default => 'Built-in',
         };

@@ -46,16 +46,18 @@ final readonly class Matter
     /**
      * What a due is about: the record as it was when it was set off, the parameters that came with the event or were given by hand.
      *
+     * @param  \DateTimeImmutable|null  $moment  another than the one that it is
+     *
      * @throws InvalidDocument when record or parameters do not fit what is declared today
      */
-    public static function ofDue(Due $due, Declared $notice, RecordType $type): self
+    public static function ofDue(Due $due, Declared $notice, RecordType $type, ?\DateTimeImmutable $moment = null): self
     {
         $event = $due->event;
         $kept = RecordRevision::query()->where(['record_id' => $due->record_id, 'revision' => $due->record_revision])->first();
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
         $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? $due->given ?? [], $notice->given), "parameters of {$notice->key}");
 
-        $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? [], $event);
+        $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? [], $event, $moment);
         $each = $notice->recipient->each;
 
         return $each === null || ! Spread::isOne($due) ? $matter : $matter->for($notice, static fn (array $data): array => Spread::of($due, $notice, $each, $data));
@@ -166,9 +168,9 @@ final readonly class Matter
      * @param  array<string, HandedOver>  $slots
      * @param  array<string, array{value: string, at: string}>  $responses
      */
-    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots, array $responses, ?Event $event = null): self
+    private static function about(int $sourceId, int $recordId, ?Declared $notice, RecordType $type, array $record, array $given, array $slots, array $responses, ?Event $event = null, ?\DateTimeImmutable $moment = null): self
     {
-        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), Clock::now()->toDateTimeImmutable(), $slots, $responses, [], $event);
+        return new self($sourceId, $recordId, $type, $record, $given, $notice?->recipient->resolve([$type->key => $record, 'given' => $given]) ?? new Recipient(null), $moment ?? Clock::now()->toDateTimeImmutable(), $slots, $responses, [], $event);
     }
 
     /** What was the last to set the notice off for a record, for what is only shown. */

@@ -82,9 +82,11 @@ final class Differences
     }
 
     /**
+     * In what two texts differ, word by word.
+     *
      * @return list<array{kind: 'same'|'removed'|'added', text: string}>
      */
-    private static function words(string $before, string $after): array
+    public static function words(string $before, string $after): array
     {
         $words = [];
         foreach (self::steps(self::split($before), self::split($after)) as [$word, $kind]) {

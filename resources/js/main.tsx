@@ -48,6 +48,7 @@ const router = createBrowserRouter([
             { path: '/coming', lazy: async () => ({ Component: (await import('./pages/coming/ComingPage')).ComingPage }) },
             { path: '/notices/new', lazy: async () => ({ Component: (await import('./pages/notice/OwnNoticePage')).OwnNoticePage }) },
             { path: '/notices/:notice/edit', lazy: async () => ({ Component: (await import('./pages/notice/OwnNoticePage')).OwnNoticePage }) },
+            { path: '/notices/:notice/replay', lazy: async () => ({ Component: (await import('./pages/notice/ReplayPage')).ReplayPage }) },
             { path: '/notices/:notice', element: <NoticePage /> },
             { path: '/templates', element: <TemplatesPage /> },
             { path: '/templates/:template', lazy: async () => ({ Component: (await import('./pages/composer/ComposerPage')).ComposerPage }) },

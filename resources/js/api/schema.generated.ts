@@ -301,6 +301,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/notices/{key}/replay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Run past events of a notice against other words, a hundred at a time; nothing is sent */
+        post: operations["replay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/replay/{replay}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was sent and what would be, with the words in which they differ */
+        get: operations["replayed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/otherwise": {
         parameters: {
             query?: never;
@@ -1756,6 +1790,27 @@ export interface components {
             mend: string | null;
             /** @description the page where it is mended */
             at: string | null;
+        };
+        Replayed: {
+            subject: string;
+            text: string;
+        };
+        WordsThatDiffer: {
+            /** @enum {string} */
+            kind: "same" | "removed" | "added";
+            text: string;
+        }[];
+        ReplayLine: {
+            dispatch: string;
+            record: string;
+            at: string;
+            /** @description whose words went out; null where none did, or they are kept no longer */
+            was: string | null;
+            /** @description whose words would; null where it cannot be made */
+            then: string | null;
+            differs: boolean;
+            /** @description why it cannot be made */
+            fault: string | null;
         };
         CollectionLine: {
             key: string;
@@ -3630,6 +3685,84 @@ export interface operations {
                 content: {
                     "application/json": {
                         points: components["schemas"]["Point"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description to begin: {order}, {collection}, {template} (its draft) or {template, version} */
+                    against?: {
+                        order?: components["schemas"]["Order"];
+                        collection?: string;
+                        template?: string;
+                        version?: number;
+                    };
+                    /** @description to go on: what the beginning answered */
+                    replay?: string;
+                    /** @description the last one that was run */
+                    after?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The next ones, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        replay: string;
+                        /** @description how many there are, 1,000 at most */
+                        of: number;
+                        lines: components["schemas"]["ReplayLine"][];
+                        more: boolean;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replayed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+                replay: string;
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Both */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        was: string | null;
+                        then: string | null;
+                        before: components["schemas"]["Replayed"] | null;
+                        after: components["schemas"]["Replayed"] | null;
+                        subject: components["schemas"]["WordsThatDiffer"];
+                        text: components["schemas"]["WordsThatDiffer"];
+                        html_at: string;
                     };
                 };
             };

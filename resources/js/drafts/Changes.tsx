@@ -23,20 +23,17 @@ export function Changes({ changes }: { changes: Change[] }) {
                         </p>
                     ))}
                     <p className="break-words" dir="auto">
-                        {change.words.map((word, index) =>
-                            word.kind === 'added' ? (
-                                <Is key={index}>{word.text}</Is>
-                            ) : word.kind === 'removed' ? (
-                                <Was key={index}>{word.text}</Was>
-                            ) : (
-                                <span key={index}>{word.text}</span>
-                            ),
-                        )}
+                        <Words words={change.words} />
                     </p>
                 </li>
             ))}
         </ol>
     );
+}
+
+/** Words that were taken out and put in, among those that stay. */
+export function Words({ words }: { words: Change['words'] }) {
+    return words.map((word, index) => (word.kind === 'added' ? <Is key={index}>{word.text}</Is> : word.kind === 'removed' ? <Was key={index}>{word.text}</Was> : <span key={index}>{word.text}</span>));
 }
 
 function Is({ children }: { children: string }) {

@@ -159,6 +159,9 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                         Add a template …
                     </button>
                     <BeginTemplate notice={notice.key} name={notice.name} />
+                    <Link to={`/notices/${notice.key}/replay`} className="btn btn-sm">
+                        Replay past events
+                    </Link>
                 </div>
             )}
             {open !== null && open !== 'force' && (
