@@ -146,6 +146,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('notices/trial', [OwnNoticeController::class, 'tried'])->middleware('throttle:stage');
         Route::put('notices/{key}', [OwnNoticeController::class, 'update']);
         Route::patch('notices/{key}', [OwnNoticeController::class, 'set']);
+        Route::put('notices/{key}/carrier', [OwnNoticeController::class, 'carry']);
         Route::delete('notices/{key}', [OwnNoticeController::class, 'destroy']);
         Route::patch('coming/{due}', [ComingController::class, 'update'])->where('due', '[0-9]{1,18}');
         Route::put('clock', ClockController::class);

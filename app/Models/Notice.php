@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Deciding\WhoAnswers;
 use Herald\Claim\Otherwise;
+use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\WhenUncertain;
 use Illuminate\Database\Eloquent\Builder;
@@ -27,6 +28,9 @@ use Illuminate\Support\Carbon;
  * @property array<array-key, mixed>|null $narrowing a further condition of ours
  * @property int $revision goes up at each change that is made here
  * @property string|null $unfit why it does not fit what the source declares today
+ * @property Carrier|null $carrier who sends it, where that was said here; null as the source declares
+ * @property array<string, mixed>|null $looked_at what of it was looked at last
+ * @property list<array<string, mixed>>|null $changed in what the source's differs from that
  * @property Otherwise $fallback what answers when no claim fits
  * @property array<array-key, mixed>|null $order_draft who is to answer, as it is being written
  * @property int $order_revision goes up at each saving of that, and when it is put in force
@@ -43,7 +47,7 @@ final class Notice extends Model
 
     protected function casts(): array
     {
-        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime', 'document' => 'array', 'enabled' => 'boolean', 'narrowing' => 'array', 'fallback' => Otherwise::class, 'order_draft' => 'array'];
+        return ['origin' => NoticeOrigin::class, 'retired_at' => 'datetime', 'document' => 'array', 'enabled' => 'boolean', 'narrowing' => 'array', 'fallback' => Otherwise::class, 'carrier' => Carrier::class, 'looked_at' => 'array', 'changed' => 'array', 'order_draft' => 'array'];
     }
 
     /**
@@ -126,6 +130,12 @@ final class Notice extends Model
     public function claims(): HasMany
     {
         return $this->hasMany(Claim::class)->orderBy('position');
+    }
+
+    /** @return HasMany<ToldSent, $this> what the source tells that it sent of it itself */
+    public function toldSent(): HasMany
+    {
+        return $this->hasMany(ToldSent::class);
     }
 
     /** @return HasMany<Dispatch, $this> */

@@ -99,7 +99,7 @@ final class Source extends Model
     /** Says that something has changed of what people here have added to the manifest and said of it. */
     public function ownHasChanged(): void
     {
-        $own = [...$this->ownFields()->orderBy('id')->get()->map(static fn (OwnField $one): array => $one->getAttributes())->all(), ...$this->questions()->orderBy('id')->get()->map(static fn (Question $one): array => [$one->record_type, $one->declaration()])->all(), ...$this->ownNotices()->map(static fn (Notice $one): array => [$one->key, $one->document, $one->enabled, $one->narrowing])->all()];
+        $own = [...$this->ownFields()->orderBy('id')->get()->map(static fn (OwnField $one): array => $one->getAttributes())->all(), ...$this->questions()->orderBy('id')->get()->map(static fn (Question $one): array => [$one->record_type, $one->declaration()])->all(), ...$this->ownNotices()->map(static fn (Notice $one): array => [$one->key, $one->document, $one->enabled, $one->narrowing, $one->carrier?->value])->all()];
         $this->update(['own_hash' => $own === [] ? '' : hash('sha256', json_encode($own, JSON_THROW_ON_ERROR))]);
         $this->keepRecordTypes();
     }
@@ -109,7 +109,7 @@ final class Source extends Model
      */
     private function ownNotices(): Collection
     {
-        return $this->notices()->whereNull('retired_at')->where(static fn (Builder $query) => $query->where('origin', NoticeOrigin::Own)->orWhere('enabled', false)->orWhereNotNull('narrowing'))->orderBy('position')->get();
+        return $this->notices()->whereNull('retired_at')->where(static fn (Builder $query) => $query->where('origin', NoticeOrigin::Own)->orWhere('enabled', false)->orWhereNotNull('narrowing')->orWhereNotNull('carrier'))->orderBy('position')->get();
     }
 
     private function read(Json $outline): Manifest
@@ -165,11 +165,11 @@ final class Source extends Model
     }
 
     /**
-     * @return array<string, mixed> whether a notice is switched on, and by what it is narrowed
+     * @return array<string, mixed> whether a notice is switched on, by what it is narrowed, and who sends it
      */
     private static function said(Notice $notice): array
     {
-        return ['on' => $notice->enabled, ...($notice->narrowing === null ? [] : ['narrowing' => $notice->narrowing])];
+        return ['on' => $notice->enabled, ...($notice->narrowing === null ? [] : ['narrowing' => $notice->narrowing]), ...($notice->carrier === null ? [] : ['carrier' => $notice->carrier->value])];
     }
 
     /** @return HasMany<Picture, $this> */

@@ -13,6 +13,7 @@ use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Limits;
 use Herald\Document\Schema;
+use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
 use Herald\Source\Manifest;
 use Illuminate\Support\Facades\DB;
@@ -106,6 +107,24 @@ final readonly class OwnNotices
             }
             $name = ($manifest->notices[$notice->key] ?? null)->name ?? $notice->key;
             Audit::note($by, 'notice', $before['on'] === $on ? "The notice {$name}, narrowed" : "The notice {$name}, switched ".($on ? 'on' : 'off'), $notice, $this->source, $before, ['on' => $on, 'only if' => $narrowing]);
+        });
+    }
+
+    /**
+     * Takes one over from the source, or hands it back.
+     *
+     * @throws InvalidDocument when it is one of our own
+     * @throws ConflictHttpException when it has been changed since
+     */
+    public function carry(Notice $notice, int $revision, Carrier $carrier, ?User $by): void
+    {
+        $this->changing(function () use ($notice, $revision, $carrier, $by): void {
+            if ($notice->origin === NoticeOrigin::Own) {
+                throw InvalidDocument::because('notice', 'carrier', 'is always Velvet Herald, of a notice that was made here');
+            }
+            $before = $notice->declaration()->carrier;
+            $this->save($notice, $revision, ['carrier' => $carrier]);
+            Audit::note($by, 'notice', "The notice {$notice->called()}, ".($carrier === Carrier::Herald ? 'taken over from the source' : 'handed back to the source'), $notice, $this->source, ['sent by' => $before->value], ['sent by' => $carrier->value]);
         });
     }
 

@@ -23,6 +23,7 @@ use App\Timing\Clock;
 use App\Timing\PlanDues;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
+use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Recipient;
 use Herald\Record\RecordType;
@@ -49,6 +50,11 @@ final readonly class DecideDue
         $notice = Notice::query()->whereKey($due->notice_id)->withWhoAnswers()->firstOrFail()->setRelation('source', $due->source);
         $manifest = $due->source->manifest();
         $declared = $manifest->notices[$notice->key] ?? throw InvalidDocument::because($notice->key, '', 'is declared by the source no longer');
+        if ($declared->carrier === Carrier::Source) {
+            DB::transaction(static fn (): bool => self::drop($due, 'The source sends it itself'));
+
+            return null;
+        }
         FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
         $type = $manifest->recordTypes[$declared->recordType];
         if ($due->anchor !== null && ! $this->isStillTrue($due, $declared, $type)) {

@@ -77,7 +77,7 @@ final class PagesTest extends TestCase
         DB::enableQueryLog();
         $this->ask('GET', '/api/app/sources/larkmoor/running-order');
 
-        self::assertLessThan(12, count(DB::getQueryLog()));
+        self::assertLessThan(14, count(DB::getQueryLog()));
     }
 
     public function test_a_template_without_words_that_the_built_in_has_is_told(): void

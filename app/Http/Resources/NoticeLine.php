@@ -32,9 +32,10 @@ final class NoticeLine extends JsonResource
 
     /**
      * @param  array<string, int>  $counts  dispatches of the last 30 days by state
+     * @param  int  $doubles  how often in the last 30 days the source sent it as well
      * @param  int  $coming  how many come in the next seven days, of one that goes by a date
      */
-    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages, private readonly \DateTimeImmutable $now, private readonly int $coming = 0)
+    public function __construct(Notice $notice, private readonly array $counts, private readonly PassageShelf $passages, private readonly \DateTimeImmutable $now, private readonly int $coming = 0, private readonly int $doubles = 0)
     {
         parent::__construct($notice);
         $this->answering = WhoAnswers::to($notice);
@@ -115,6 +116,12 @@ final class NoticeLine extends JsonResource
         }
         if ($this->resource->declaration()->carrier === Carrier::Source) {
             $trouble[] = 'still sent by the source itself';
+        }
+        if ($this->doubles > 0) {
+            $trouble[] = $this->doubles === 1 ? 'one went out twice: the source sent it as well' : "{$this->doubles} went out twice: the source sent them as well";
+        }
+        if (($this->resource->changed ?? []) !== []) {
+            $trouble[] = 'the source has changed it: needs a look';
         }
         if (array_filter($inForce, fn (AskedClaim $claim): bool => $this->read($claim) === null) !== []) {
             $trouble[] = 'its template no longer fits the source';

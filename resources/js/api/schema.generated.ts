@@ -58,6 +58,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell that the source sent a message itself; with one of ours for the same occasion it is a double
+         * @description The same id again does nothing more and says so.
+         */
+        post: operations["tellSent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/answers": {
         parameters: {
             query?: never;
@@ -277,6 +297,23 @@ export interface paths {
         /** What stands between events and inboxes, of all notices */
         get: operations["readiness"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/carrier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a notice over from the source, or hand it back */
+        put: operations["carryNotice"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1791,6 +1828,12 @@ export interface components {
             /** @description the page where it is mended */
             at: string | null;
         };
+        ToldSent: {
+            id: string;
+            repeated: boolean;
+            /** @description whether a message went out from here as well */
+            double: boolean;
+        };
         Replayed: {
             subject: string;
             text: string;
@@ -2079,6 +2122,17 @@ export interface components {
             }[];
             slots: components["schemas"]["Slot"][];
             built_in_languages: components["schemas"]["Language"][];
+            /** @description what the source tells that it sent itself, in the last 30 days */
+            told_sent: {
+                number: number;
+                last: string | null;
+                /** @description records for which both went out */
+                doubles: {
+                    record: string;
+                    at: string;
+                    address: string | null;
+                }[];
+            };
             newest_record: string | null;
             history: {
                 what: string;
@@ -3116,6 +3170,50 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    tellSent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    id: string;
+                    notice: string;
+                    /** @description of the record */
+                    key: string;
+                    /** @description the id of the event that it was for; without it, what goes out within a day is for the same occasion */
+                    event?: string | null;
+                    address?: string | null;
+                    /** @description a moment */
+                    at?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It came before */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldSent"];
+                };
+            };
+            /** @description Taken */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldSent"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     answersGiven: {
         parameters: {
             query?: {
@@ -3661,6 +3759,37 @@ export interface operations {
                             points: components["schemas"]["Point"][];
                         }[];
                     };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    carryNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                    /** @enum {string} */
+                    carrier: "herald" | "source";
+                };
+            };
+        };
+        responses: {
+            /** @description Its key */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -15,6 +15,7 @@ use App\Mail\HandoverResult;
 use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
+use App\Models\ToldSent;
 use App\Sending\Proof;
 use App\Sending\Rendering;
 use App\Sending\Spread;
@@ -36,7 +37,7 @@ final class NoticeController
         $newest = $notice->source->newestRecord($notice->source->manifest()->recordTypes[$declaration->recordType]);
 
         return response()->json([
-            ...(new NoticeLine($notice, $counts, new PassageShelf($notice->source), Clock::now()->toDateTimeImmutable()))->resolve(),
+            ...(new NoticeLine($notice, $counts, new PassageShelf($notice->source), Clock::now()->toDateTimeImmutable(), doubles: $notice->toldSent()->where('created_at', '>=', now()->subDays(30))->doubled()->count()))->resolve(),
             'revision' => $notice->revision, 'document' => $notice->document, 'narrowing' => $notice->narrowing,
             'strand' => $notice->source->manifest()->strands[$declaration->strand]->name,
             'record_type' => $declaration->recordType,
@@ -46,11 +47,27 @@ final class NoticeController
             'given' => array_values(array_map(static fn ($field): array => ['key' => $field->key, 'label' => $field->label->in('en'), 'type' => $field->type->name(), 'required' => $field->required], $declaration->given)),
             'slots' => DeskParts::slots($declaration),
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
+            'told_sent' => self::toldSent($notice),
             'newest_record' => $newest?->key,
             'history' => Activity::query()->forSubject($notice)->with('causer')->latest('id')->limit(50)->get()->map(static fn (Activity $activity): array => [
                 'what' => $activity->description, 'who' => $activity->causer?->getAttribute('name'), 'at' => $activity->created_at?->toIso8601ZuluString(),
             ]),
         ]);
+    }
+
+    /**
+     * What the source tells that it sent of it itself in the last 30 days, and for which records both went out.
+     *
+     * @return array{number: int, last: string|null, doubles: list<array{record: string, at: string, address: string|null}>}
+     */
+    private static function toldSent(Notice $notice): array
+    {
+        $told = $notice->toldSent()->where('created_at', '>=', now()->subDays(30));
+
+        return [
+            'number' => (clone $told)->count(), 'last' => (clone $told)->latest('id')->first()?->sent_at->toIso8601ZuluString(),
+            'doubles' => array_values($told->doubled()->with('record')->latest('id')->limit(50)->get()->map(static fn (ToldSent $one): array => ['record' => $one->record->key, 'at' => $one->sent_at->toIso8601ZuluString(), 'address' => $one->address])->all()),
+        ];
     }
 
     public function rendering(Source $source, string $key, RenderNotice $request, Rendering $rendering): JsonResponse

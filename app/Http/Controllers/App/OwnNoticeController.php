@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Http\Requests\CarryNotice;
 use App\Http\Requests\ChangeNotice;
 use App\Http\Requests\ReadNotice;
 use App\Http\Requests\SwitchNotice;
@@ -14,6 +15,7 @@ use App\Models\Source;
 use App\Notices\Foresight;
 use App\Notices\OwnNotices;
 use Herald\Document\InvalidDocument;
+use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
 use Herald\Record\Question;
 use Herald\Record\RecordType;
@@ -50,6 +52,15 @@ final class OwnNoticeController
         $declared = (new OwnNotices($source))->tried($request->notice());
 
         return response()->json(['cue' => $declared->cue->inWords(), 'recipient' => $declared->recipient->inWords(), 'beside' => self::beside($source, $declared), ...Foresight::of($source, $declared)]);
+    }
+
+    /** Takes it over from the source, or hands it back. */
+    public function carry(Source $source, string $key, CarryNotice $request): JsonResponse
+    {
+        $notice = $source->notices()->where('key', $key)->inForce()->firstOrFail()->setRelation('source', $source);
+        (new OwnNotices($source))->carry($notice, $request->validated('revision'), Carrier::from($request->validated('carrier')), $request->user());
+
+        return response()->json(['key' => $notice->key]);
     }
 
     public function store(Source $source, ReadNotice $request): JsonResponse

@@ -11,6 +11,7 @@ use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\Source;
+use App\Models\ToldSent;
 use App\Timing\Clock;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
@@ -27,12 +28,13 @@ final class RunningOrderController
         $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
 
         $coming = Due::query()->where('source_id', $source->id)->where('state', DueState::Waiting)->whereNotNull('anchor')->where('due_at', '<', Clock::now()->addDays(7))->selectRaw('notice_id, count(*) as number')->groupBy('notice_id')->toBase()->pluck('number', 'notice_id');
+        $doubles = ToldSent::query()->where('source_id', $source->id)->where('created_at', '>=', now()->subDays(30))->doubled()->selectRaw('notice_id, count(*) as number')->groupBy('notice_id')->toBase()->pluck('number', 'notice_id');
         $passages = new PassageShelf($source);
         $now = Clock::now()->toDateTimeImmutable();
         $strands = [];
         foreach ($manifest->strands as $strand) {
             $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
-                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages, $now, is_numeric($coming[$notice->id] ?? null) ? (int) $coming[$notice->id] : 0));
+                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages, $now, is_numeric($coming[$notice->id] ?? null) ? (int) $coming[$notice->id] : 0, is_numeric($doubles[$notice->id] ?? null) ? (int) $doubles[$notice->id] : 0));
             $strands[] = [
                 'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
                 'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,

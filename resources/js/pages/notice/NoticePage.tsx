@@ -8,6 +8,7 @@ import { RecordPicker } from '../../parts/RecordPicker';
 import { useAddressState } from '../../parts/useAddressState';
 import { useMayPublish } from '../../parts/useSession';
 import { when } from '../../parts/when';
+import { Carrier } from './Carrier';
 import { Readiness } from './Readiness';
 import { RenderedMessage } from './RenderedMessage';
 import { queries } from '../../api/queries';
@@ -63,6 +64,7 @@ function Loaded({ notice }: { notice: Notice }) {
                             <Switching notice={notice} />
                         </Suspense>
                     )}
+                    <Carrier notice={notice} />
                     <Readiness notice={notice.key} />
                     <Declared notice={notice} />
                     <History notice={notice} />

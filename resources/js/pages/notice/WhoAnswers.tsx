@@ -107,7 +107,6 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                     )}
                 </span>
             </header>
-            {notice.carrier === 'source' && <p className="text-warning text-[13px] mb-2">The source still sends this itself. Nothing goes out from here until its manifest says otherwise.</p>}
             {saving.error && <Problem error={saving.error} />}
             {tried.error && <Problem error={tried.error} />}
             <DndContext
