@@ -63,6 +63,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('notices/{key}/order', [OrderController::class, 'show']);
     Route::get('notices/{key}/order/parts', [OrderController::class, 'parts']);
     Route::get('notices/{key}/replay/{replay}/{id}', [ReplayController::class, 'show']);
+    Route::get('notices/{key}/changed/{language}', [NoticeController::class, 'changed']);
     Route::get('notices/{key}/why', [OrderController::class, 'why']);
     Route::get('coming', [ComingController::class, 'index']);
     Route::get('answers', AnswersController::class);
@@ -108,6 +109,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     // Drafts and proofs.
     Route::middleware('can:write,source')->group(function (): void {
         Route::post('notices/{key}/proof', [NoticeController::class, 'proof'])->middleware('throttle:proof');
+        Route::post('notices/{key}/look', [NoticeController::class, 'look']);
         Route::put('notices/{key}/order/draft', [OrderController::class, 'save']);
         Route::delete('notices/{key}/order/draft', [OrderController::class, 'letGo']);
         Route::post('collections', [CollectionController::class, 'store']);

@@ -17,6 +17,7 @@ use App\Models\Notice;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\User;
+use App\Notices\Looks;
 use Herald\Claim\Claim as Written;
 use Herald\Claim\Order;
 use Herald\Claim\Otherwise;
@@ -146,6 +147,7 @@ final readonly class OrderDesk
         }
         $this->notice->update(['fallback' => $order->otherwise]);
         $this->notice->unsetRelation('claims')->load(WhoAnswers::LOADED);
+        Looks::begin($this->notice, $this->notice->claims->firstWhere('active', true)?->template->latestVersion?->begun_from);
         Audit::note($person, 'answer', $this->summary(), $this->notice, $this->notice->source, ['who answers' => $told], ['who answers' => implode('; ', $this->told($order->toArray()))]);
     }
 

@@ -7,6 +7,7 @@ namespace App\Documents;
 use App\Audit\Audit;
 use App\Models\Template;
 use App\Models\User;
+use App\Notices\Looks;
 use Illuminate\Support\Facades\DB;
 
 /** Puts a template into the archive, where it answers for nothing, or takes it out again. */
@@ -24,6 +25,7 @@ final class Archive
                     $claim->update(['active' => false]);
                     $claim->notice->increment('order_revision');
                     $notice = $claim->notice->setRelation('source', $template->source);
+                    Looks::begin($notice->load('claims'));
                     Audit::note($person, 'answer', "{$template->name} answers no more for {$notice->called()}", $notice, $template->source);
                 }
             }

@@ -10,9 +10,11 @@ use App\Models\NoticeOrigin;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
+use App\Notices\Looks;
 use App\Notices\ReadNotices;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Notice\NoticeOutline;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
 use Herald\Source\Manifest;
@@ -27,7 +29,11 @@ final class LoadManifest
         $manifest = Manifest::ofJson($json);
 
         return DB::transaction(static function () use ($json, $manifest): Source {
-            $before = Source::query()->where('key', $manifest->source->key)->first()?->manifest()->recordTypes ?? [];
+            $known = Source::query()->where('key', $manifest->source->key)->first();
+            $before = $known?->manifest()->recordTypes ?? [];
+            if ($known !== null) {
+                Looks::beginAll($known);
+            }
             $text = json_encode($json->object, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
             $source = Source::query()->updateOrCreate(['key' => $manifest->source->key], ['name' => $manifest->source->name, 'url' => $manifest->source->url, 'manifest_hash' => hash('sha256', $text)]);
             $version = $source->manifestVersions()->firstOrCreate(['hash' => $source->manifest_hash], ['document' => $text, 'outline' => Json::ofArray($manifest->outline($json->data), 'outline')->text()]);
@@ -36,6 +42,7 @@ final class LoadManifest
             self::keepNotices($source, $manifest);
             $source->ownHasChanged();
             ReadNotices::of($source);
+            Looks::compare($source);
             $source->defaultBrand();
             self::seal($source, $manifest);
             foreach ($manifest->recordTypes as $key => $type) {
@@ -62,6 +69,38 @@ final class LoadManifest
                 }
             }
         }
+    }
+
+    /**
+     * What a manifest would change, to be read by a person.
+     *
+     * @return list<string>
+     *
+     * @throws InvalidDocument when the manifest is none
+     */
+    public static function outlook(Json $json): array
+    {
+        $next = Manifest::ofJson($json);
+        $source = Source::query()->where('key', $next->source->key)->first();
+        if ($source === null) {
+            return ["{$next->source->name} is a new source"];
+        }
+        $next = $source->manifestOver(Json::ofArray($next->outline($json->data), $json->name));
+        $now = $source->manifest();
+        $told = [];
+        foreach (array_diff_key($next->notices, $now->notices) as $notice) {
+            $told[] = "New: {$notice->name}, to {$notice->audienceLabel}; ".$source->fallback->inWords();
+        }
+        foreach (array_diff_key($now->notices, $next->notices) as $notice) {
+            $told[] = "Gone: {$notice->name}, to {$notice->audienceLabel}";
+        }
+        foreach (array_intersect_key($now->notices, $next->notices) as $key => $notice) {
+            foreach (NoticeOutline::of($notice)->differences(NoticeOutline::of($next->notices[$key])) as $change) {
+                $told[] = "{$notice->name}, to {$notice->audienceLabel}: {$change->words}";
+            }
+        }
+
+        return $told;
     }
 
     /**

@@ -53,6 +53,8 @@ final class RightsTest extends TestCase
         'GET api/app/sources/{source}/notices/{key}/replay/{replay}/{id}' => ['viewer', ['key' => 'order-received', 'replay' => 'none', 'id' => '1']],
         'GET stage/{source}/notices/{key}/replays/{replay}/{id}' => ['viewer', ['key' => 'order-received', 'replay' => 'none', 'id' => '1']],
         'PUT api/app/sources/{source}/notices/{key}/carrier' => ['publisher', ['key' => 'order-received'], '', ['revision' => 9, 'carrier' => 'herald']],
+        'GET api/app/sources/{source}/notices/{key}/changed/{language}' => ['viewer', ['key' => 'order-received', 'language' => 'en']],
+        'POST api/app/sources/{source}/notices/{key}/look' => ['author', ['key' => 'order-received']],
         'GET api/app/sources/{source}/collections' => ['viewer', []],
         'GET api/app/sources/{source}/collections/{key}' => ['viewer', ['key' => 'none']],
         'POST api/app/sources/{source}/collections' => ['author', [], '', ['name' => 'x']],

@@ -12,7 +12,7 @@ use Illuminate\Console\Command;
 
 final class SourceCommand extends Command
 {
-    protected $signature = 'herald:source {file : the manifest, JSON} {--accept : also when templates no longer fit it}';
+    protected $signature = 'herald:source {file : the manifest, JSON} {--accept : also when templates no longer fit it} {--dry-run : only tell what it would change}';
 
     protected $description = 'Take over the manifest of a source. Can be run again; sends nothing';
 
@@ -23,6 +23,13 @@ final class SourceCommand extends Command
             $broken = LoadManifest::broken($json);
             foreach ($broken as $template) {
                 $this->warn("No longer fits: {$template}");
+            }
+            if ($this->option('dry-run')) {
+                $told = LoadManifest::outlook($json);
+                array_map($this->line(...), $told);
+                $this->info($told === [] && $broken === [] ? 'It changes nothing of any notice.' : 'Nothing was changed: this is what it would.');
+
+                return self::SUCCESS;
             }
             if ($broken !== [] && ! $this->option('accept')) {
                 $this->error('Nothing was changed. With --accept it is taken over all the same: their last good edition answers then where the data suffice, else the built-in.');

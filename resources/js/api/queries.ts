@@ -20,6 +20,7 @@ export const queries = {
     triedOrder: (key: string, order: string) =>
         queryOptions({ queryKey: ['notices', key, 'tried-order', order], queryFn: () => got(api.POST('/notices/{key}/order/trial', { params: { path: { key } }, body: JSON.parse(order) as Schemas['Order'] & { record: string | null } })), retry: false, placeholderData: keepPreviousData }),
     replayed: (key: string, replay: string, id: string) => queryOptions({ queryKey: ['notices', key, 'replayed', replay, id], queryFn: () => got(api.GET('/notices/{key}/replay/{replay}/{id}', { params: { path: { key, replay, id } } })), staleTime: Infinity }),
+    noticeChanged: (key: string, language: string) => queryOptions({ queryKey: ['notices', key, 'changed', language], queryFn: () => got(api.GET('/notices/{key}/changed/{language}', { params: { path: { key, language } } })) }),
     readiness: () => queryOptions({ queryKey: ['readiness'], queryFn: () => got(api.GET('/readiness')), staleTime: 0 }),
     noticeReadiness: (key: string) => queryOptions({ queryKey: ['notices', key, 'readiness'], queryFn: () => got(api.GET('/notices/{key}/readiness', { params: { path: { key } } })), staleTime: 0 }),
     collections: () => queryOptions({ queryKey: ['collections'], queryFn: () => got(api.GET('/collections')) }),

@@ -321,6 +321,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/notices/{key}/changed/{language}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** In what the built-in words of a language differ from those that were looked at last */
+        get: operations["noticeChanged"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notices/{key}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell that one has looked at what the source changed */
+        post: operations["lookAtNotice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/notices/{key}/readiness": {
         parameters: {
             query?: never;
@@ -2122,6 +2156,13 @@ export interface components {
             }[];
             slots: components["schemas"]["Slot"][];
             built_in_languages: components["schemas"]["Language"][];
+            /** @description what the source has changed since somebody looked */
+            changed: {
+                /** @enum {string} */
+                kind: "words" | "requirement" | "place" | "field";
+                words: string;
+                language: string | null;
+            }[];
             /** @description what the source tells that it sent itself, in the last 30 days */
             told_sent: {
                 number: number;
@@ -3790,6 +3831,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Key"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    noticeChanged: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+                language: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Block by block */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        changes: components["schemas"]["Change"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookAtNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: components["parameters"]["key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notice */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Notice"];
                 };
             };
             default: components["responses"]["Problem"];

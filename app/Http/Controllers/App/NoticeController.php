@@ -16,6 +16,7 @@ use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\ToldSent;
+use App\Notices\Looks;
 use App\Sending\Proof;
 use App\Sending\Rendering;
 use App\Sending\Spread;
@@ -23,6 +24,7 @@ use App\Sending\Words;
 use App\Timing\Clock;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Spatie\Activitylog\Models\Activity;
 
@@ -48,6 +50,7 @@ final class NoticeController
             'slots' => DeskParts::slots($declaration),
             'built_in_languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $declaration->languages()),
             'told_sent' => self::toldSent($notice),
+            'changed' => $notice->changed ?? [],
             'newest_record' => $newest?->key,
             'history' => Activity::query()->forSubject($notice)->with('causer')->latest('id')->limit(50)->get()->map(static fn (Activity $activity): array => [
                 'what' => $activity->description, 'who' => $activity->causer?->getAttribute('name'), 'at' => $activity->created_at?->toIso8601ZuluString(),
@@ -106,6 +109,20 @@ final class NoticeController
         [$notice, $record, $words, $language] = self::asked($source, $key, $request);
 
         return Stage::show($source, $rendering->of($notice, $record, $words, $language, $request->given())[2]->html);
+    }
+
+    /** In what the built-in words of a language differ from those that were looked at last. */
+    public function changed(Source $source, string $key, string $language): JsonResponse
+    {
+        return response()->json(['changes' => Looks::words(Notice::asked($source, $key), $language)]);
+    }
+
+    /** Somebody has looked at what the source changed. */
+    public function look(Source $source, string $key, Request $request): JsonResponse
+    {
+        Looks::look(Notice::asked($source, $key), $request->user());
+
+        return $this->show($source, $key);
     }
 
     /** Sends it to an address of one's choice, marked as a proof; never to whom the record is about. */

@@ -9,6 +9,7 @@ import { useAddressState } from '../../parts/useAddressState';
 import { useMayPublish } from '../../parts/useSession';
 import { when } from '../../parts/when';
 import { Carrier } from './Carrier';
+import { Changed } from './Changed';
 import { Readiness } from './Readiness';
 import { RenderedMessage } from './RenderedMessage';
 import { queries } from '../../api/queries';
@@ -70,6 +71,7 @@ function Loaded({ notice }: { notice: Notice }) {
                     <History notice={notice} />
                 </aside>
                 <section aria-label="Messages" className="min-w-0">
+                    {notice.changed.length > 0 && <Changed notice={notice} />}
                     <Suspense fallback={<Loading />}>
                         <WhoAnswers notice={notice} record={record} />
                     </Suspense>
