@@ -20,23 +20,19 @@ export function SetAll({ strands, newOnes, close }: { strands: Schemas['RunningO
     const set: Set = Object.fromEntries(changing.map((line) => [line.key, otherwise]));
     const before: Set = Object.fromEntries(changing.map((line) => [line.key, line.otherwise]));
     const changesNew = strand === '' && withNew && newOnes !== otherwise;
-    const put = useMutation({
-        mutationFn: ({ to, next }: { to: Set; next: Otherwise | null }) => got(api.PUT('/otherwise', { body: { set: to, new: next } })),
-        onSuccess: () => client.invalidateQueries({ predicate: ({ queryKey }) => ['running-order', 'notices', 'collections'].includes(String(queryKey[0])) }),
+    const put = async ({ to, next }: { to: Set; next: Otherwise | null }) => {
+        await got(api.PUT('/otherwise', { body: { set: to, new: next } }));
+        await client.invalidateQueries({ predicate: ({ queryKey }) => ['running-order', 'notices', 'collections'].includes(String(queryKey[0])) });
+    };
+    // The way back stays there when the dialog has gone.
+    const undo = () => put({ to: before, next: changesNew ? newOnes : null }).then(() => toast.success('It is as it was.'), (error: unknown) => toast.error(String(error)));
+    const force = useMutation({
+        mutationFn: put,
+        onSuccess: () => {
+            close();
+            toast.success(`${changing.length === 1 ? 'One notice' : `${changing.length} notices`}: ${OTHERWISE[otherwise].words}.`, { duration: 30_000, action: { label: 'Undo', onClick: () => void undo() } });
+        },
     });
-    const go = () =>
-        put.mutate(
-            { to: set, next: changesNew ? otherwise : null },
-            {
-                onSuccess: () => {
-                    close();
-                    toast.success(`${changing.length === 1 ? 'One notice' : `${changing.length} notices`}: ${OTHERWISE[otherwise].words}.`, {
-                        duration: 30_000,
-                        action: { label: 'Undo', onClick: () => put.mutate({ to: before, next: changesNew ? newOnes : null }, { onSuccess: () => toast.success('It is as it was.'), onError: (error) => toast.error(error.message) }) },
-                    });
-                },
-            },
-        );
 
     return (
         <Dialog
@@ -45,8 +41,8 @@ export function SetAll({ strands, newOnes, close }: { strands: Schemas['RunningO
             wide
             title="Where no template answers"
             actions={
-                <button type="button" className="btn btn-sm btn-primary" disabled={put.isPending || (changing.length === 0 && !changesNew)} onClick={go}>
-                    {put.isPending ? 'Putting it in force …' : 'Put in force'}
+                <button type="button" className="btn btn-sm btn-primary" disabled={force.isPending || (changing.length === 0 && !changesNew)} onClick={() => force.mutate({ to: set, next: changesNew ? otherwise : null })}>
+                    {force.isPending ? 'Putting it in force …' : 'Put in force'}
                 </button>
             }
         >
@@ -94,7 +90,7 @@ export function SetAll({ strands, newOnes, close }: { strands: Schemas['RunningO
                         </li>
                     ))}
                 </ul>
-                {put.error && <Problem error={put.error} />}
+                {force.error && <Problem error={force.error} />}
             </div>
         </Dialog>
     );
