@@ -53,7 +53,7 @@ $dispatch = (string) $database->query("select dispatch_id from dispatch_recipien
 $letter = (string) $database->query("select id from letters where envelope_to like '%aoife@%' order by id desc limit 1")->fetchColumn();
 $take('running-order', '/running-order');
 $take('notice', "/notices/order-received?record={$order}");
-$take('templates', '/templates');
+$take('season', '/collections/winter-sky');
 $composer = '/templates/night-blue-receipt';
 $take('composer', "{$composer}?record={$order}", ['//*[@aria-label="Text: Words"][contains(., "has reached us")]']);
 $take('composer-choice', "{$composer}?record={$order}", ['//button[contains(., "or else if Total")]']);

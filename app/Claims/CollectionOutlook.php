@@ -11,17 +11,13 @@ use App\Models\ClaimCollection;
 use App\Models\Notice;
 use App\Models\Source;
 use Herald\Claim\Otherwise;
-use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
 use Herald\Language\LanguageTag;
 
 /** Who answers in each language, now and while a collection is on; and what falls back since the collection has nothing for it. */
-final class CollectionOutlook
+final readonly class CollectionOutlook
 {
-    /** @var array<int, list<string>> languages of a template's version, by its id */
-    private array $languages = [];
-
-    private function __construct(private readonly Source $source, private readonly PassageShelf $passages, private readonly \DateTimeImmutable $now)
+    private function __construct(private Source $source, private PassageShelf $passages, private \DateTimeImmutable $now)
     {
     }
 
@@ -103,14 +99,6 @@ final class CollectionOutlook
      */
     private function languagesOf(Notice $notice, AskedClaim $claim): array
     {
-        $version = $claim->version();
-        if ($version === null) {
-            return [];
-        }
-        try {
-            return $this->languages[$version->id] ??= $version->read($notice->declaration()->vocabulary, $this->passages->of($version->document))->wholeLanguages();
-        } catch (InvalidDocument) {
-            return [];
-        }
+        return $claim->version()?->wholeFor($notice->declaration(), $this->passages) ?? [];
     }
 }

@@ -280,6 +280,9 @@ final readonly class TemplateDesk extends Desk
     {
         $this->template->fill($ofDraft ? ['archived_at' => null] : [])->save();
         $notice = $this->noticeModel();
+        if ($this->template->is_passage) {
+            TemplateVersion::forget($this->source);
+        }
         if ($notice === null || $this->template->is_passage) {
             return;
         }

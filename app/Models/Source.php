@@ -102,6 +102,7 @@ final class Source extends Model
         $own = [...$this->ownFields()->orderBy('id')->get()->map(static fn (OwnField $one): array => $one->getAttributes())->all(), ...$this->questions()->orderBy('id')->get()->map(static fn (Question $one): array => [$one->record_type, $one->declaration()])->all(), ...$this->ownNotices()->map(static fn (Notice $one): array => [$one->key, $one->document, $one->enabled, $one->narrowing, $one->carrier?->value])->all()];
         $this->update(['own_hash' => $own === [] ? '' : hash('sha256', json_encode($own, JSON_THROW_ON_ERROR))]);
         $this->keepRecordTypes();
+        TemplateVersion::forget($this);
     }
 
     /**

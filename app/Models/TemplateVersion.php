@@ -5,12 +5,18 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Documents\KeptPassages;
+use App\Documents\PassageShelf;
+use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Manuscript\Template as Document;
+use Herald\Notice\Notice as Declared;
 use Herald\Record\Vocabulary;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\Relation;
+use Illuminate\Support\Facades\DB;
 
 /**
+ * @property array<string, list<string>|null>|null $standing what was found out of it, by the key of a notice, see {@see wholeFor}
  * @property-read Template $template
  */
 final class TemplateVersion extends Version
@@ -24,6 +30,45 @@ final class TemplateVersion extends Version
     public function read(Vocabulary $vocabulary, KeptPassages $passages): Document
     {
         return Document::stored(Json::ofText($this->document, $this->called($this->template->key)), $vocabulary, $passages->passages);
+    }
+
+    /**
+     * The languages in which all its words are there, for a notice; null where it does not fit. It is found out once, and then known until source or passages change. Its document need not be loaded.
+     *
+     * @return list<string>|null
+     */
+    public function wholeFor(Declared $notice, PassageShelf $passages): ?array
+    {
+        $known = array_key_exists('standing', $this->attributes) ? $this->standing ?? [] : [];
+        if (! array_key_exists($notice->key, $known)) {
+            $version = self::query()->findOrFail($this->id)->setRelation('template', $this->template);
+            try {
+                $known[$notice->key] = $version->read($notice->vocabulary, $passages->of($version->document))->wholeLanguages();
+            } catch (InvalidDocument) {
+                $known[$notice->key] = null;
+            }
+            $this->setAttribute('standing', $known);
+            $this->syncOriginalAttribute('standing');
+            DB::table('versions')->where('id', $this->id)->update(['standing' => json_encode($known, JSON_THROW_ON_ERROR)]);
+        }
+
+        return $known[$notice->key];
+    }
+
+    /**
+     * Without its document, which is long, for lists.
+     *
+     * @param  Relation<self, Template, self|null>  $version
+     */
+    public static function light(Relation $version): void
+    {
+        $version->select(['versions.id', 'versions.document_id', 'versions.number', 'versions.published_at', 'versions.standing']);
+    }
+
+    /** What was found out of all templates of a source is to be found out anew. */
+    public static function forget(Source $source): void
+    {
+        DB::table('versions')->whereIn('document_id', $source->templates()->select('id'))->whereNotNull('standing')->update(['standing' => null]);
     }
 
     /** @return BelongsTo<Template, $this> */

@@ -32,7 +32,7 @@ abstract class Version extends Model
 
     protected function casts(): array
     {
-        return ['published_at' => 'datetime', 'begun_from' => 'array'];
+        return ['published_at' => 'datetime', 'begun_from' => 'array', 'standing' => 'array'];
     }
 
     abstract protected static function kind(): DocumentKind;

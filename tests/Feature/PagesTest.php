@@ -74,6 +74,8 @@ final class PagesTest extends TestCase
     {
         $this->larkmoor();
         $this->signIn();
+        // What templates say is found out the first time.
+        $this->ask('GET', '/api/app/sources/larkmoor/running-order');
         DB::enableQueryLog();
         $this->ask('GET', '/api/app/sources/larkmoor/running-order');
 

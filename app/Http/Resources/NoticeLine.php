@@ -9,9 +9,7 @@ use App\Deciding\WhoAnswers;
 use App\Documents\PassageShelf;
 use App\Models\Notice;
 use App\Timing\PlanDues;
-use Herald\Document\InvalidDocument;
 use Herald\Language\LanguageChoice;
-use Herald\Manuscript\Template;
 use Herald\Notice\Carrier;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
@@ -26,9 +24,6 @@ final class NoticeLine extends JsonResource
     public static $wrap = null;
 
     private readonly WhoAnswers $answering;
-
-    /** @var array<int, Template> by the id of their version */
-    private array $read = [];
 
     /**
      * @param  array<string, int>  $counts  dispatches of the last 30 days by state
@@ -79,7 +74,7 @@ final class NoticeLine extends JsonResource
                 if (! ($claim->claim?->takes($tag) ?? false)) {
                     continue;
                 }
-                if (! $own($this->read($claim)?->wholeLanguages() ?? $builtIn, $tag)) {
+                if (! $own($this->whole($claim) ?? $builtIn, $tag)) {
                     return false;
                 }
                 if ($claim->claim->condition === null) {
@@ -93,15 +88,14 @@ final class NoticeLine extends JsonResource
         return array_map(static fn (string $tag): array => ['tag' => $tag, 'words' => $words($tag) ? 'own' : ($own($builtIn, $tag) ? 'missing' : 'falls_back')], $manifest->languages);
     }
 
-    /** A template that answers, read; null where it no longer fits the source. */
-    private function read(AskedClaim $claim): ?Template
+    /**
+     * The languages in which a template has all its words; null where it no longer fits the source.
+     *
+     * @return list<string>|null
+     */
+    private function whole(AskedClaim $claim): ?array
     {
-        $version = $claim->version();
-        try {
-            return $version === null ? null : $this->read[$version->id] ??= $version->read($this->resource->declaration()->vocabulary, $this->passages->of($version->document));
-        } catch (InvalidDocument) {
-            return null;
-        }
+        return $claim->version()?->wholeFor($this->resource->declaration(), $this->passages);
     }
 
     /**
@@ -123,7 +117,7 @@ final class NoticeLine extends JsonResource
         if (($this->resource->changed ?? []) !== []) {
             $trouble[] = 'the source has changed it: needs a look';
         }
-        if (array_filter($inForce, fn (AskedClaim $claim): bool => $this->read($claim) === null) !== []) {
+        if (array_filter($inForce, fn (AskedClaim $claim): bool => $this->whole($claim) === null) !== []) {
             $trouble[] = 'its template no longer fits the source';
         }
         if (array_filter($this->answering->claims, static fn (AskedClaim $claim): bool => $claim->fault !== null) !== []) {

@@ -11,6 +11,7 @@ use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
 use App\Models\Source;
+use App\Models\TemplateVersion;
 use App\Models\ToldSent;
 use App\Timing\Clock;
 use Herald\Language\LanguageTag;
@@ -21,7 +22,7 @@ final class RunningOrderController
     public function __invoke(Source $source): JsonResponse
     {
         $manifest = $source->manifest();
-        $notices = $source->notices()->inForce()->withWhoAnswers()->get()
+        $notices = $source->notices()->inForce()->with(['claims.collection', 'claims.template.latestVersion' => TemplateVersion::light(...)])->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
         $counts = Dispatch::query()->where('source_id', $source->id)->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
