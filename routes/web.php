@@ -1,6 +1,7 @@
 <?php
 
 use App\Http\Ahead;
+use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\NoticeController;
@@ -17,6 +18,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('stage/{source}')->gr
     Route::get('empty', static fn (Source $source) => Stage::show($source, '<!DOCTYPE html><html><head></head><body></body></html>'));
     Route::get('notices/{key}/replays/{replay}/{id}', [ReplayController::class, 'html']);
     Route::get('notices/{key}', [NoticeController::class, 'html']);
+    Route::get('templates/{key}/versions/{number}', [DeskController::class, 'versionHtml'])->where('number', '[0-9]{1,9}');
     Route::get('starters/{starter}', [StarterController::class, 'html']);
     Route::get('dispatches/{id}', [DispatchController::class, 'html']);
     Route::get('letters/{letter}', [LetterController::class, 'html']);

@@ -55,6 +55,7 @@ final class RightsTest extends TestCase
         'PUT api/app/sources/{source}/notices/{key}/carrier' => ['publisher', ['key' => 'order-received'], '', ['revision' => 9, 'carrier' => 'herald']],
         'GET api/app/sources/{source}/notices/{key}/changed/{language}' => ['viewer', ['key' => 'order-received', 'language' => 'en']],
         'POST api/app/sources/{source}/notices/{key}/look' => ['author', ['key' => 'order-received']],
+        'GET stage/{source}/templates/{key}/versions/{number}' => ['viewer', ['key' => 'night-blue-receipt', 'number' => '1'], '?record=LM-20429'],
         'GET api/app/sources/{source}/collections' => ['viewer', []],
         'GET api/app/sources/{source}/collections/{key}' => ['viewer', ['key' => 'none']],
         'POST api/app/sources/{source}/collections' => ['author', [], '', ['name' => 'x']],

@@ -25,6 +25,9 @@ final class NoticeLine extends JsonResource
 
     private readonly WhoAnswers $answering;
 
+    /** @var array<int, list<string>|null> languages by the id of a version */
+    private array $whole = [];
+
     /**
      * @param  array<string, int>  $counts  dispatches of the last 30 days by state
      * @param  int  $doubles  how often in the last 30 days the source sent it as well
@@ -65,27 +68,35 @@ final class NoticeLine extends JsonResource
      */
     private function languages(array $inForce): array
     {
-        $builtIn = $this->resource->declaration()->languages();
         $manifest = $this->resource->source->manifest()->source;
-        $own = static fn (array $languages, string $tag): bool => $languages !== []
-            && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, array_values($languages), $manifest->defaultLanguage)->language));
-        $words = function (string $tag) use ($inForce, $own, $builtIn): bool {
-            foreach ($inForce as $claim) {
-                if (! ($claim->claim?->takes($tag) ?? false)) {
-                    continue;
-                }
-                if (! $own($this->whole($claim) ?? $builtIn, $tag)) {
-                    return false;
-                }
-                if ($claim->claim->condition === null) {
-                    return true;
+        $builtIn = self::own($this->resource->declaration()->languages(), $manifest->languages, $manifest->defaultLanguage);
+        $answering = array_map(fn (AskedClaim $claim): array => [$claim, ($whole = $this->whole($claim)) === null ? $builtIn : self::own($whole, $manifest->languages, $manifest->defaultLanguage)], $inForce);
+        $words = static function (string $tag) use ($answering, $builtIn): bool {
+            foreach ($answering as [$claim, $own]) {
+                if (($claim->claim?->takes($tag) ?? false) && (! $own[$tag] || $claim->claim->condition === null)) {
+                    return $own[$tag];
                 }
             }
 
-            return $own($builtIn, $tag);
+            return $builtIn[$tag];
         };
 
-        return array_map(static fn (string $tag): array => ['tag' => $tag, 'words' => $words($tag) ? 'own' : ($own($builtIn, $tag) ? 'missing' : 'falls_back')], $manifest->languages);
+        return array_map(static fn (string $tag): array => ['tag' => $tag, 'words' => $words($tag) ? 'own' : ($builtIn[$tag] ? 'missing' : 'falls_back')], $manifest->languages);
+    }
+
+    /**
+     * Which of the source's languages have words of their own. Many notices have words in the same ones.
+     *
+     * @param  list<string>  $languages  in which there are words
+     * @param  list<string>  $tags  of the source
+     * @return array<string, bool> by tag
+     */
+    private static function own(array $languages, array $tags, string $default): array
+    {
+        static $known = [];
+
+        return $known[implode(' ', [$default, ...$tags, '|', ...$languages])] ??= array_combine($tags, array_map(static fn (string $tag): bool => $languages !== []
+            && str_starts_with(strtolower($tag), strtolower(LanguageChoice::lookup($tag, $languages, $default)->language)), $tags));
     }
 
     /**
@@ -95,7 +106,15 @@ final class NoticeLine extends JsonResource
      */
     private function whole(AskedClaim $claim): ?array
     {
-        return $claim->version()?->wholeFor($this->resource->declaration(), $this->passages);
+        $version = $claim->version();
+        if ($version === null) {
+            return null;
+        }
+        if (! array_key_exists($version->id, $this->whole)) {
+            $this->whole[$version->id] = $version->wholeFor($this->resource->declaration(), $this->passages);
+        }
+
+        return $this->whole[$version->id];
     }
 
     /**

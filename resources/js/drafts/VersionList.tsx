@@ -28,12 +28,21 @@ export function VersionList<T extends Version>({
     one: (number: number) => Promise<T>;
     against: (document: Manuscript, number: number) => Promise<{ changes: Schemas['Change'][] }>;
     taken: () => void;
-    children?: (version: T) => ReactNode;
+    /** What more is to be seen of a version beside another one, where it is held against one. */
+    children?: (version: T, other: number | null) => ReactNode;
 }) {
     const [number, setNumber] = useState<number | null>(null);
     const versions = useQuery({ queryKey: ['versions', of], queryFn: list, staleTime: 0 });
     const version = useQuery({ queryKey: ['version', of, number], queryFn: () => one(number ?? 0), enabled: number !== null });
     const said = version.data;
+    // The one before it, until another is chosen.
+    const [chosen, setChosen] = useState<number | null>(null);
+    const beside = number === null ? null : (chosen ?? (number > 1 ? number - 1 : null));
+    const differing = useQuery({
+        queryKey: ['version', of, number, 'beside', beside],
+        queryFn: async () => against({ envelope: {}, ...(await one(beside ?? 0)).document } as Manuscript, number ?? 0),
+        enabled: number !== null && beside !== null && beside !== number,
+    });
     const mayEdit = useComposer((state) => state.mayEdit);
     const draft = useComposer((state) => state.document);
     const taking = useQuery({ queryKey: ['version', of, number, 'against', draft], queryFn: () => against(draft, number ?? 0), enabled: number !== null && mayEdit, gcTime: 0 });
@@ -56,7 +65,10 @@ export function VersionList<T extends Version>({
         <ol className="grid gap-1 mb-3">
             {versions.data.versions.map((line) => (
                 <li key={line.number}>
-                    <button type="button" className="link-quiet cursor-pointer" aria-expanded={number === line.number} onClick={() => setNumber(number === line.number ? null : line.number)}>
+                    <button type="button" className="link-quiet cursor-pointer" aria-expanded={number === line.number} onClick={() => {
+                            setNumber(number === line.number ? null : line.number);
+                            setChosen(null);
+                        }}>
                         Version {line.number}
                     </button>{' '}
                     <span className="text-muted">
@@ -65,13 +77,25 @@ export function VersionList<T extends Version>({
                     </span>
                     {number === line.number && said?.number === line.number && (
                         <div className="my-2 grid gap-2">
-                            {line.number > 1 && (
+                            {versions.data.versions.length > 1 && (
                                 <>
-                                    <p className="text-muted">What differs from version {line.number - 1}:</p>
-                                    <Changes changes={said.changes} />
+                                    <label className="flex flex-wrap items-center gap-2 text-muted">
+                                        What differs from
+                                        <select className="select select-xs bg-base-100 w-auto text-base-content" value={beside ?? ''} onChange={(event) => setChosen(Number(event.target.value))}>
+                                            {beside === null && <option value="">choose a version</option>}
+                                            {versions.data.versions
+                                                .filter((other) => other.number !== line.number)
+                                                .map((other) => (
+                                                    <option key={other.number} value={other.number}>
+                                                        version {other.number}
+                                                    </option>
+                                                ))}
+                                        </select>
+                                    </label>
+                                    {beside !== null && (differing.data ? <Changes changes={differing.data.changes} /> : differing.error ? <Problem error={differing.error} /> : <p className="text-muted">Comparing …</p>)}
                                 </>
                             )}
-                            {children?.(said)}
+                            {children?.(said, beside)}
                             {mayEdit && (
                                 <>
                                     <p className="text-muted">What taking it up changes in the draft:</p>

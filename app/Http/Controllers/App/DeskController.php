@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Deciding\HandedOver;
 use App\Documents\TemplateDesk;
 use App\Http\Middleware\ReadRequest;
+use App\Http\Requests\AskOfRecord;
 use App\Http\Requests\ReadDocument;
 use App\Http\Requests\ReadPasted;
 use App\Http\Requests\SendProof;
@@ -16,6 +17,7 @@ use App\Http\Resources\DeskParts;
 use App\Http\Resources\FindingLine;
 use App\Http\Resources\GivenFields;
 use App\Http\Resources\SurroundingsLine;
+use App\Http\Stage;
 use App\Mail\HandoverResult;
 use App\Models\Brand;
 use App\Models\Record;
@@ -45,6 +47,7 @@ use Herald\Value\Moment;
 use Herald\Value\Type;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 
 /** What the composer asks for while a template is written. */
 final class DeskController
@@ -179,6 +182,15 @@ final class DeskController
         Schema::Blocks->check($sent);
 
         return response()->json(['blocks' => NormalForm::blocks($sent->data['blocks'])]);
+    }
+
+    /** The true message of a version for a record, as it would go out in the brands and passages of today. */
+    public function versionHtml(Source $source, string $key, int $number, AskOfRecord $request): Response
+    {
+        $desk = TemplateDesk::of($source, $key);
+        $version = $desk->template->versions()->where('number', $number)->firstOrFail();
+
+        return Stage::show($source, $desk->rendering(Json::ofArray($desk->version($version), $key), $desk->record($request->validated('record')), null)->part(MessagePart::Html));
     }
 
     /** What was copied elsewhere, as blocks. */

@@ -7,7 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Claims\OrderDesk;
 use App\Claims\Otherwises;
 use App\Claims\Outlook;
-use App\Http\Requests\LookAtOrder;
+use App\Http\Requests\AskOfRecord;
 use App\Http\Requests\SetOtherwise;
 use App\Http\Requests\TryOrder;
 use App\Http\Requests\WriteOrder;
@@ -87,7 +87,7 @@ final class OrderController
     }
 
     /** Who answers for a record, by what is in force. */
-    public function why(Source $source, string $key, LookAtOrder $request): JsonResponse
+    public function why(Source $source, string $key, AskOfRecord $request): JsonResponse
     {
         $notice = self::desk($source, $key)->notice;
 

@@ -5,6 +5,8 @@ import { api, got, type Schemas } from '../../api/client';
 import { Group, UNBEGUN, type Condition } from '../../manuscript/ConditionForm';
 import { Dialog } from '../../parts/Dialog';
 import { ProofDialog as Proof } from '../../parts/ProofDialog';
+import { Stage } from '../../parts/Stage';
+import { SOURCE } from '../../api/source';
 import { OTHERWISE } from '../notice/order';
 import { Changes } from '../../drafts/Changes';
 import { Touched } from '../../drafts/Touched';
@@ -169,9 +171,10 @@ export function ProofDialog({ template, record, language, given, open, close }: 
 /** What was published, by whom and when; each can be looked at and taken up again. */
 export function VersionsDialog({ template, notice, open, close }: { template: string; notice: { key: string; name: string } | null; open: boolean; close: () => void }) {
     const answers = useQuery({ ...queries.notice(notice?.key ?? ''), enabled: open && notice !== null });
+    const { record } = useDesk();
 
     return (
-        <Dialog open={open} close={close} title="Versions">
+        <Dialog open={open} close={close} wide title="Versions">
             {open && (
                 <VersionList
                     of={`template ${template}`}
@@ -180,11 +183,26 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
                     against={(document, number) => got(api.POST('/templates/{key}/comparison', { params: { path: { key: template } }, body: { document, with: number } }))}
                     taken={close}
                 >
-                    {({ words }) => (
-                        <details>
-                            <summary className="cursor-pointer">All that it says</summary>
-                            <Said words={words} />
-                        </details>
+                    {({ words, number }, other) => (
+                        <>
+                            <details>
+                                <summary className="cursor-pointer">All that it says</summary>
+                                <Said words={words} />
+                            </details>
+                            {record && (
+                                <details>
+                                    <summary className="cursor-pointer">The message for {record}</summary>
+                                    <div className={`grid gap-4 mt-1 ${other === null ? '' : 'grid-cols-2 max-md:grid-cols-1'}`}>
+                                        {[...(other === null ? [] : [other]), number].map((shown) => (
+                                            <div key={shown} className="min-w-0">
+                                                <p className="text-muted">Version {shown}</p>
+                                                <Stage at={`/stage/${SOURCE}/templates/${template}/versions/${shown}?record=${encodeURIComponent(record)}`} title={`Version ${shown} for ${record}`} />
+                                            </div>
+                                        ))}
+                                    </div>
+                                </details>
+                            )}
+                        </>
                     )}
                 </VersionList>
             )}

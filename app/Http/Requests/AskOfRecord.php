@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-/** For which record it is asked who answers. */
-final class LookAtOrder extends Asking
+/** For which record it is asked who answers, or what a version says. */
+final class AskOfRecord extends Asking
 {
     public function rules(): array
     {
