@@ -240,15 +240,16 @@ final readonly class OrderDesk
     /**
      * All that may go out by an order, each with what compiles it.
      *
+     * @param  int|null  $brand  of a brand that is about to be in force: the id of its version
      * @return array<string, \Closure(): mixed>
      */
-    public function touched(WhoAnswers $asked): array
+    public function touched(WhoAnswers $asked, ?int $brand = null): array
     {
         $touched = [];
         foreach ($asked->claims as $claim) {
             $version = $claim->version();
             if ($version !== null && $claim->counts()) {
-                $touched["{$this->notice->id} {$version->id} {$claim->collection?->brand_id}"] = fn (): bool => $this->compile($claim);
+                $touched["{$this->notice->id} {$version->id} {$claim->collection?->brand_id} {$brand}"] = fn (): bool => $this->compile($claim);
             }
         }
 

@@ -27,6 +27,10 @@ final class RemoveBrand
             if ($wearing->isNotEmpty()) {
                 throw new ConflictHttpException('Templates are in it: '.$wearing->pluck('name')->join(', ', ' and ').'.');
             }
+            $collections = $brand->source->collections()->where('brand_id', $brand->id)->pluck('name');
+            if ($collections->isNotEmpty()) {
+                throw new ConflictHttpException('Collections wear it: '.$collections->join(', ', ' and ').'.');
+            }
             // Those of versions too that were being made ready.
             $editions = Edition::query()->whereIn('brand_version_id', BrandVersion::query()->where('document_id', $brand->id)->select('id'));
             (clone $editions)->whereDoesntHave('dispatches')->delete();

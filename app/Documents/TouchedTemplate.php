@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Documents;
 
+use App\Claims\OrderDesk;
 use App\Deciding\Answer;
+use App\Deciding\WhoAnswers;
 use App\Models\Brand;
 use App\Models\BrandVersion;
 use App\Models\Claim;
@@ -28,6 +30,7 @@ use Herald\Render\Compiler;
 use Herald\Style\ColourRole;
 use Herald\Style\Look;
 use Herald\Style\Token;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\Relation;
 
 /** A published template whose messages a brand that it wears, or a passage that it takes in, would make others. */
@@ -114,6 +117,11 @@ final readonly class TouchedTemplate
     public static function dressing(Brand $brand, Source $source, BrandVersion $version, ?bool $byDefault = null): array
     {
         $dressing = $byDefault ?? $brand->is_default ? self::framed($source, $version) : [];
+        // Those of collections that wear it.
+        foreach ($source->notices()->inForce()->withWhoAnswers()->whereHas('claims.collection', static fn (Builder $collections) => $collections->where(['brand_id' => $brand->id, 'active' => true]))->get() as $notice) {
+            $notice->setRelation('source', $source)->claims->filter(static fn (Claim $claim): bool => $claim->collection?->brand_id === $brand->id)->each(static fn (Claim $claim) => $claim->collection?->setRelation('brand', (clone $brand)->setRelation('latestVersion', $version)));
+            $dressing += OrderDesk::of($notice)->touched(WhoAnswers::to($notice), $version->id);
+        }
         foreach (self::wearing($brand, $source, $byDefault) as $worn) {
             $dressing["{$worn->version->id} for {$worn->told()}"] = static fn () => $worn->dress($version);
         }

@@ -88,7 +88,7 @@ final class TimeTest extends BrowserTestCase
         $this->assertAccessible();
         $this->press('Make the notice');
         $this->see('It is off until you switch it on.');
-        $this->see('Not written yet', '//aside');
+        $this->see('nothing: it has no built-in words', '//section[@aria-labelledby="who-answers"]');
 
         // Its words, and then it is switched on: what that means is said before.
         $this->beginLetter();

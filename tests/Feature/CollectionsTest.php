@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Documents\PublishTemplate;
 use App\Models\Dispatch;
+use App\Models\Edition;
 use App\Models\Role;
 use App\Models\Source;
 use App\Timing\Clock;
@@ -52,11 +53,28 @@ final class CollectionsTest extends TestCase
         self::assertStringContainsString('not Winter receipt: Winter sky is not on: it is switched off', implode('; ', Dispatch::query()->latest('id')->whereRelation('notice', 'key', 'order-received')->firstOrFail()->decision['reasons']));
     }
 
+    public function test_its_brand_is_compiled_before_it_is_in_force_and_stays_while_it_is_worn(): void
+    {
+        $this->ask('POST', '/api/app/sources/larkmoor/brands', ['name' => 'Winter', 'from' => 'copy', 'brand' => 'larkmoor'])->assertCreated();
+        $this->ask('POST', '/api/app/sources/larkmoor/brands/winter/publication', ['revision' => 1])->assertOk();
+        $this->ask('PATCH', self::AT.'/winter-sky', ['revision' => 1, 'brand' => 'winter', 'active' => true])->assertOk();
+        $document = $this->ask('GET', '/api/app/sources/larkmoor/brands/winter')->json('document');
+        $document['colours']['heading'] = '#0B2A44';
+        $this->ask('PUT', '/api/app/sources/larkmoor/brands/winter/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $editions = static fn (): int => Edition::query()->where('brand', 'Winter')->count();
+        $before = $editions();
+        $this->ask('POST', '/api/app/sources/larkmoor/brands/winter/publication', ['revision' => 1])->assertOk();
+        self::assertSame($before + 1, $editions());
+        $this->place();
+        self::assertSame($before + 1, $editions());
+        $this->ask('DELETE', '/api/app/sources/larkmoor/brands/winter')->assertStatus(409)->assertJsonPath('title', 'Collections wear it: Winter sky.');
+    }
+
     public function test_it_begins_and_ends_by_its_days(): void
     {
         $this->ask('PATCH', self::AT.'/winter-sky', ['revision' => 1, 'active' => true, 'from' => '2026-12-01', 'until' => '2027-01-06'])->assertOk()->assertJsonPath('is_on', false)->assertJsonPath('why_not', 'Winter sky is not on: it begins on 1 Dec 2026');
         $names = [];
-        foreach (['2026-11-30T23:59:59Z', '2026-12-01T00:00:00Z', '2027-01-06T23:59:59Z', '2027-01-07T00:00:00Z'] as $moment) {
+        foreach (['2026-11-30T23:30:00Z', '2026-12-01T00:00:00Z', '2027-01-06T23:30:00Z', '2027-01-07T00:00:00Z'] as $moment) {
             Clock::beginAt(new \DateTimeImmutable($moment));
             $names[] = $this->place()->edition?->templateVersion?->template->name;
         }
@@ -98,7 +116,6 @@ final class CollectionsTest extends TestCase
             self::assertSame(['winter-sky-2', null], array_map(static fn (array $claim): ?string => $claim['collection'] ?? null, array_values(array_filter($now[$which]['claims'], static fn (array $claim): bool => $claim['template'] === 'night-blue-receipt'))));
         }
         $this->ask('POST', "{$order}/trial", $now['draft'])->assertOk();
-        $this->ask('PATCH', '/api/app/sources/larkmoor/brands/larkmoor', ['name' => 'Renamed'])->assertOk();
     }
 
     public function test_who_may_not_publish_may_name_one_and_switch_nothing(): void

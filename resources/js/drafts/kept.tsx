@@ -68,6 +68,7 @@ function RenameDialog({ template, close }: { template: Template; close: () => vo
                         </span>
                     )}
                 </label>
+                {answersFor(template).length > 0 && <p className="text-muted text-[13px]">It goes on answering for {answersFor(template).join(', ')}.</p>}
                 {!template.passage && (
                     <label className="grid gap-1">
                         Folder
@@ -79,11 +80,14 @@ function RenameDialog({ template, close }: { template: Template; close: () => vo
     );
 }
 
+/** The names of the notices that a published template answers for, each once. */
+const answersFor = (template: Template): string[] => (template.version === null ? [] : [...new Set(template.claims.filter((claim) => claim.active).map((claim) => claim.name))]);
+
 /** Into the archive, or out of it. */
 export function Archive({ template, note }: { template: Template; note?: string }) {
     const [open, setOpen] = useState(false);
     const change = useChange(template, !template.archived ? 'It is in the archive.' : template.passage ? 'It is back.' : 'It is back. It answers for nothing until it is published or switched on.', () => setOpen(false));
-    const answering = template.version === null ? [] : template.claims.filter((claim) => claim.active);
+    const answering = answersFor(template);
 
     return (
         <>
@@ -104,7 +108,7 @@ export function Archive({ template, note }: { template: Template; note?: string 
                     <p>
                         {note ??
                             (answering.length > 0
-                            ? `It answers for ${answering.map((claim) => claim.name).join(', ')}: from then on it does no more. `
+                            ? `It answers for ${answering.join(', ')}: from then on it does no more. `
                             : 'It answers for nothing at the moment. ')}
                         It can be brought back.
                     </p>
