@@ -13,9 +13,8 @@ return new class extends Migration
             // By the key of a notice: the languages in which all its words are there; null where it does not fit. Empty until it is asked for, and whenever source or passages change.
             $table->json('standing')->nullable();
         });
-        Schema::table('dispatches', static function (Blueprint $table): void {
-            $table->index(['source_id', 'created_at', 'notice_id', 'state'], 'dispatches_counted');
-        });
-        Schema::table('dispatches', static fn (Blueprint $table) => $table->dropIndex(['source_id', 'created_at']));
+        // The one that tells by notice when they were tells by notice and state when they were: they are counted by it alone.
+        Schema::table('dispatches', static fn (Blueprint $table) => $table->index(['notice_id', 'state', 'created_at']));
+        Schema::table('dispatches', static fn (Blueprint $table) => $table->dropIndex(['notice_id', 'created_at']));
     }
 };

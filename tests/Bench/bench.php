@@ -146,6 +146,7 @@ $growth = round((memory_get_usage() - $atThousand) / 1_048_576, 2);
 $stage = (require __DIR__.'/stage.php')($manifest, $record, $work.'/editions');
 $serving = (require __DIR__.'/serving.php')();
 $dues = (require __DIR__.'/dues.php')();
+$board = (require __DIR__.'/board.php')();
 
 echo json_encode([
     'blocks' => count(Json::ofFile(__DIR__.'/order.json')->data['manuscript']),
@@ -155,6 +156,7 @@ echo json_encode([
     ...$stage,
     ...$serving,
     ...$dues,
+    ...$board,
     'render_ms' => round($oursMs, 3), 'handwritten_ms' => round($handMs, 3), 'inline_each_time_ms' => round($inlineMs, 2), 'compile_ms' => round($compileMs, 1),
     'html_kb' => round(strlen($ours()) / 1024, 1),
 ], JSON_PRETTY_PRINT), "\n";

@@ -24,7 +24,7 @@ final class RunningOrderController
         $manifest = $source->manifest();
         $notices = $source->notices()->inForce()->with(['claims.collection', 'claims.template.latestVersion' => TemplateVersion::light(...)])->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
-        $counts = Dispatch::query()->where('source_id', $source->id)->where('created_at', '>=', now()->subDays(30))
+        $counts = Dispatch::query()->whereIn('notice_id', $notices->pluck('id'))->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
         $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
 
