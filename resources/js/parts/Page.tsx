@@ -12,7 +12,7 @@ export function Page({ title, lead, above, actions, children }: { title: string;
             <div className="flex flex-wrap items-end gap-x-5 gap-y-1 mb-3">
                 <h1 className="break-words min-w-0">{title}</h1>
                 {lead && <div className="text-muted mb-0.5">{lead}</div>}
-                {actions && <div className="ml-auto flex gap-2">{actions}</div>}
+                {actions && <div className="ml-auto flex flex-wrap gap-2">{actions}</div>}
             </div>
             {children}
         </div>

@@ -59,7 +59,7 @@ function Loaded({ notice }: { notice: Notice }) {
             }
         >
             <div className="grid grid-cols-[270px_1fr] max-lg:grid-cols-1 gap-x-8 border-t border-line pt-4">
-                <aside aria-label="About this notice" className="text-[13px]">
+                <aside aria-label="About this notice" className="text-[13px] max-lg:order-last">
                     {mayPublish && (
                         <Suspense fallback={<Loading />}>
                             <Switching notice={notice} />
