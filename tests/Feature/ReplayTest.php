@@ -85,6 +85,21 @@ final class ReplayTest extends TestCase
         self::assertNull($lines[0]['then']);
     }
 
+    public function test_what_is_secret_stays_so(): void
+    {
+        $secret = 'https://larkmoor.example.org/new-password/4711';
+        $this->ask('POST', '/api/v1/events', ['id' => 'reset', 'event' => 'account.reset_asked', 'record' => ['number' => 'AC-1', 'name' => 'Nora', 'email' => 'nora@example.org', 'language' => 'en', 'reset_link' => $secret]], $this->bearer($this->source))->assertStatus(202);
+        $this->decide();
+        $this->signIn();
+        $at = '/api/app/sources/larkmoor/notices/password-reset/replay';
+        $run = $this->ask('POST', $at, ['against' => ['order' => ['claims' => [], 'otherwise' => 'framed']]])->assertOk()->assertJsonPath('lines.0.fault', null)->assertJsonPath('lines.0.differs', true)->json();
+        $one = $this->ask('GET', "{$at}/{$run['replay']}/{$run['lines'][0]['dispatch']}")->assertOk();
+        self::assertStringContainsString('Nora', (string) $one->json('after.text'));
+        foreach ([$one->getContent(), $this->get($one->json('html_at'))->assertOk()->getContent()] as $shown) {
+            self::assertStringNotContainsString('4711', (string) $shown);
+        }
+    }
+
     public function test_what_is_not_there_is_refused(): void
     {
         $this->place(1);

@@ -226,7 +226,7 @@ function Line({ row, number, name, line, numberOf, verdict, counted, record, may
             }}
             style={transform ? { transform: `translateY(${transform.y}px)`, position: 'relative', zIndex: 5 } : undefined}
             aria-label={`${number}. ${name}`}
-            className={`grid grid-cols-[24px_minmax(0,1fr)_auto] gap-x-2 items-start py-1.5 pl-1.5 border-b border-line/60 border-l-3 text-[13px] ${verdict?.holds ? 'border-l-primary' : 'border-l-transparent'} ${isDragging ? 'bg-raised shadow' : isOver ? 'bg-base-200/70' : ''}`}
+            className={`grid grid-cols-[24px_minmax(0,1fr)_auto] max-md:grid-cols-[24px_minmax(0,1fr)] gap-x-2 items-start py-1.5 pl-1.5 border-b border-line/60 border-l-3 text-[13px] ${verdict?.holds ? 'border-l-primary' : 'border-l-transparent'} ${isDragging ? 'bg-raised shadow' : isOver ? 'bg-base-200/70' : ''}`}
             onKeyDown={(event) => {
                 if (mayWrite && event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
                     event.preventDefault();
@@ -263,7 +263,7 @@ function Line({ row, number, name, line, numberOf, verdict, counted, record, may
                 )}
             </div>
             {mayWrite && (
-                <span className="flex items-center gap-0.5">
+                <span className="flex items-center gap-0.5 max-md:col-start-2 max-md:-ml-2">
                     <button type="button" className="btn btn-xs btn-ghost" onClick={edit} aria-label={`Change when ${name} answers`}>
                         When …
                     </button>
