@@ -24,6 +24,7 @@ use Herald\Brand\BrandDifferences;
 use Herald\Brand\Logo;
 use Herald\Check\Brand\BrandChecks;
 use Herald\Check\Brand\BrandExamination;
+use Herald\Claim\Otherwise;
 use Herald\Colour\Pixels;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -154,6 +155,8 @@ final readonly class BrandDesk extends Desk
 
         return [
             'default' => $this->brand->is_default,
+            'framed' => $this->brand->is_default ? $this->source->notices()->inForce()->where('fallback', Otherwise::Framed)->count() : 0,
+            'collections' => $this->source->collections()->where('brand_id', $this->brand->id)->pluck('name'),
             'changes' => $this->brand->latestVersion === null ? [] : $this->differences($this->version($this->brand->latestVersion), $document->data),
             'editions' => $editions, 'overrides' => $overrides,
             'findings' => [...$broken, ...$this->grave($document)],

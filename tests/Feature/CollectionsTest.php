@@ -61,6 +61,7 @@ final class CollectionsTest extends TestCase
         $document = $this->ask('GET', '/api/app/sources/larkmoor/brands/winter')->json('document');
         $document['colours']['heading'] = '#0B2A44';
         $this->ask('PUT', '/api/app/sources/larkmoor/brands/winter/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
+        $this->ask('GET', '/api/app/sources/larkmoor/brands/winter/publication')->assertJsonPath('collections', ['Winter sky'])->assertJsonPath('framed', 0);
         $editions = static fn (): int => Edition::query()->where('brand', 'Winter')->count();
         $before = $editions();
         $this->ask('POST', '/api/app/sources/larkmoor/brands/winter/publication', ['revision' => 1])->assertOk();

@@ -2787,6 +2787,10 @@ export interface components {
             revision: number | null;
             version: number | null;
             default: boolean;
+            /** @description how many notices' built-in words stand in its frame */
+            framed: number;
+            /** @description names of those that wear it */
+            collections: string[];
             /** @description from the version that is published */
             changes: components["schemas"]["Change"][];
             editions: components["schemas"]["TouchedMessage"][];

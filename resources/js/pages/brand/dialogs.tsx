@@ -43,6 +43,8 @@ function Consequence({ data }: { data: Schemas['BrandPublication'] }) {
     return (
         <div className="grid gap-3">
             <Touched messages={data.editions} none="No published template changes." />
+            {data.framed > 0 && <p>The built-in words of {data.framed === 1 ? 'one notice' : `${data.framed} notices`} stand in its frame, and go out so as well.</p>}
+            {data.collections.length > 0 && <p>While {data.collections.join(', ')} {data.collections.length === 1 ? 'is' : 'are'} on, the messages of {data.collections.length === 1 ? 'that collection' : 'those collections'} wear it.</p>}
             {data.version !== null && (
                 <details>
                     <summary className="cursor-pointer">What differs from version {data.version}</summary>
@@ -61,7 +63,7 @@ function Consequence({ data }: { data: Schemas['BrandPublication'] }) {
                     </ul>
                 </div>
             )}
-            {!data.default && <p className="text-muted text-[13px]">It is not the default brand: only templates that choose it are in it.</p>}
+            {!data.default && <p className="text-muted text-[13px]">It is not the default brand: only templates that choose it are in it, and collections that wear it.</p>}
         </div>
     );
 }
