@@ -47,6 +47,8 @@ $driver->findElement(WebDriverBy::name('password'))->sendKeys(DemoCommand::PASSW
 Stack::waitFor(static fn (): bool => str_ends_with($driver->getCurrentURL(), '/running-order'), 'signing in');
 Stack::waitFor(static fn (): bool => (int) $stack->database()->query("select (select count(*) from dues where state = 'waiting' and try_at is not null) + (select count(*) from dispatches where state in ('queued', 'sending'))")->fetchColumn() === 0, 'the queue to empty', 60);
 
+// There is no scheduler here; it is taken for there.
+$stack->artisan('herald:sweep');
 $database = $stack->database();
 $order = (string) $database->query("select key from records where type = 'order' and data like '%Aoife%' order by id desc limit 1")->fetchColumn();
 $dispatch = (string) $database->query("select dispatch_id from dispatch_recipients where address = 'aoife@example.org' limit 1")->fetchColumn();
