@@ -55,6 +55,18 @@ final readonly class OrderDesk
     }
 
     /**
+     * The order that is in force, or one that is written on. In the first a line may no longer fit, which is told of it.
+     *
+     * @param  array<array-key, mixed>  $document
+     *
+     * @throws InvalidDocument as {@see read}
+     */
+    public function looked(array $document): WhoAnswers
+    {
+        return $document == $this->inForce() ? WhoAnswers::to($this->notice) : $this->read($document)[1];
+    }
+
+    /**
      * An order that is written on: it fits the source, and names templates and collections that there are.
      *
      * @param  array<array-key, mixed>  $document
@@ -128,27 +140,32 @@ final readonly class OrderDesk
         $this->check($asked);
         ReadyFirst::then(fn (): array => $this->touched($asked), function () use ($revision, $order, $person): void {
             $this->ofRevision($revision)->update(['order_draft' => null, 'order_revision' => $revision + 1, 'order_user_id' => $person?->id]);
-            $this->write($order, $person);
+            $this->write($order->toArray(), $person);
         });
     }
 
-    /** Makes an order the one that is in force, in the transaction that is open. */
-    public function write(Order $order, ?User $person): void
+    /**
+     * Makes an order the one that is in force, in the transaction that is open.
+     *
+     * @param  array{claims: list<array<string, mixed>>, otherwise: string}  $order  as it was written down
+     */
+    private function write(array $order, ?User $person): void
     {
         $told = implode('; ', $this->told($this->inForce()));
         [$templates, $collections] = [$this->templates(), $this->collections()];
         $this->notice->claims()->delete();
-        foreach ($order->claims as $place => $claim) {
-            $written = $claim->toArray();
+        foreach ($order['claims'] as $place => $claim) {
+            $node = new Node($claim, "claims/{$place}", self::NAME);
+            $collection = $node->optionalString('collection');
             $this->notice->claims()->create([
-                'template_id' => $templates[$claim->template]->id ?? throw new \LogicException("{$claim->template} was there a moment ago"), 'collection_id' => $claim->collection === null ? null : $collections[$claim->collection]?->id, 'position' => $place + 1,
-                'condition' => $written['if'] ?? null, 'languages' => $written['languages'] ?? null, 'first_day' => $claim->days->first, 'last_day' => $claim->days->last, 'active' => $claim->on, 'remark' => $claim->remark === '' ? null : $claim->remark,
+                'template_id' => $templates[$node->string('template')]->id ?? throw new \LogicException("{$node->string('template')} was there a moment ago"), 'collection_id' => $collection === null ? null : $collections[$collection]?->id, 'position' => $place + 1,
+                'condition' => $claim['if'] ?? null, 'languages' => $claim['languages'] ?? null, 'first_day' => $claim['from'] ?? null, 'last_day' => $claim['until'] ?? null, 'active' => $node->bool('on', true), 'remark' => $claim['remark'] ?? null,
             ]);
         }
-        $this->notice->update(['fallback' => $order->otherwise]);
+        $this->notice->update(['fallback' => Otherwise::from($order['otherwise'])]);
         $this->notice->unsetRelation('claims')->load(WhoAnswers::LOADED);
         Looks::begin($this->notice, $this->notice->claims->firstWhere('active', true)?->template->latestVersion?->begun_from);
-        Audit::note($person, 'answer', $this->summary(), $this->notice, $this->notice->source, ['who answers' => $told], ['who answers' => implode('; ', $this->told($order->toArray()))]);
+        Audit::note($person, 'answer', $this->summary(), $this->notice, $this->notice->source, ['who answers' => $told], ['who answers' => implode('; ', $this->told($order))]);
     }
 
     /** Puts a template's claim where it is to stand, in what is in force and in what is being written on. Called in the transaction that publishes it. */
@@ -156,9 +173,15 @@ final readonly class OrderDesk
     {
         $draft = $this->notice->order_draft;
         $before = $this->inForce();
-        [$order] = $this->read($place->in($before, $template));
-        if ($order->toArray() === $before) {
+        $order = $place->in($before, $template);
+        if ($order === $before) {
             return;
+        }
+        // Others that do not fit any more are no fault of this one.
+        foreach ($order['claims'] as $index => $claim) {
+            if (! in_array($claim, $before['claims'], true)) {
+                Written::read(new Node($claim, "claims/{$index}", self::NAME), $this->notice->declaration()->vocabulary->withEvent(), $this->notice->source->manifest()->source->zone);
+            }
         }
         $this->write($order, $person);
         $changes = ['order_revision' => $this->notice->order_revision + 1];

@@ -216,6 +216,12 @@ final class WhoAnswersTest extends TestCase
         self::assertStringStartsWith('not Large: its condition no longer fits the source: ', $this->reasons($this->last())[0]);
         $line = $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.0.notices.0');
         self::assertContains('a condition on who answers no longer fits the source', $line['trouble']);
+        // It is told of the line, and is no hindrance to others.
+        $order = $this->ask('GET', self::AT.'/order')->assertOk()->json();
+        $this->ask('POST', self::AT.'/order/trial', $order['in_force'])->assertOk()->assertJsonPath('lines.1.stands', true)->assertJsonPath('lines.0.stands', false);
+        $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Other', 'from' => 'built_in', 'notice' => 'order-received'])->assertCreated();
+        $this->ask('POST', '/api/app/sources/larkmoor/templates/other/publication', ['revision' => 1])->assertOk();
+        self::assertSame(['other', 'large', 'night-blue-receipt'], array_column($this->ask('GET', self::AT.'/order')->json('in_force.claims'), 'template'));
     }
 
     /**

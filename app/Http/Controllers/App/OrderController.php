@@ -53,12 +53,12 @@ final class OrderController
     {
         $desk = self::desk($source, $key);
         $document = $request->order();
-        [$order, $asked] = $desk->read($document);
+        $asked = $desk->looked($document);
         $record = $request->validated('record');
 
         return response()->json([
             ...Outlook::of($desk->notice, $asked),
-            'now' => $desk->told($desk->inForce()), 'then' => $desk->told($order->toArray()),
+            'now' => $desk->told($desk->inForce()), 'then' => $desk->told($document),
             'why' => $record === null ? null : Outlook::why($desk->notice, $source->record($desk->notice->declaration()->recordType, $record), $asked),
         ]);
     }
