@@ -107,6 +107,18 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                     )}
                 </span>
             </header>
+            {/* Above what is still being looked up, so that it stays where it is. */}
+            {mayWrite && (
+                <div className="flex flex-wrap gap-2 mb-2.5 items-baseline">
+                    <button type="button" className="btn btn-sm" onClick={() => setOpen({ row: { id: newId(), claim: { template: '', on: true } }, isNew: true })}>
+                        Add a template …
+                    </button>
+                    <BeginTemplate notice={notice.key} name={notice.name} />
+                    <Link to={`/notices/${notice.key}/replay`} className="btn btn-sm">
+                        Replay past events
+                    </Link>
+                </div>
+            )}
             {saving.error && <Problem error={saving.error} />}
             {tried.error && <Problem error={tried.error} />}
             <DndContext
@@ -152,17 +164,6 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                 ))}
             </DndContext>
             <Rest notice={notice} desk={desk} order={order} outlook={tried.data} mayWrite={mayWrite} choose={(otherwise) => change({ ...order, otherwise })} record={record} />
-            {mayWrite && (
-                <div className="flex flex-wrap gap-2 mt-2.5 items-baseline">
-                    <button type="button" className="btn btn-sm" onClick={() => setOpen({ row: { id: newId(), claim: { template: '', on: true } }, isNew: true })}>
-                        Add a template …
-                    </button>
-                    <BeginTemplate notice={notice.key} name={notice.name} />
-                    <Link to={`/notices/${notice.key}/replay`} className="btn btn-sm">
-                        Replay past events
-                    </Link>
-                </div>
-            )}
             {open !== null && open !== 'force' && (
                 <ClaimDialog
                     notice={notice.key}
@@ -256,6 +257,7 @@ function Line({ row, number, name, line, numberOf, verdict, counted, record, may
                         Whether it can answer cannot be proven. Of {counted} records of the last 90 days it would have answered {line.answered}.
                     </span>
                 )}
+                {!line && record !== null && <span className="block text-muted">Looking whether it answers for {record} …</span>}
                 {verdict && record !== null && !line?.why_not && (
                     <span className={`block ${verdict.holds ? 'text-primary font-medium' : 'text-muted'}`}>
                         {verdict.holds ? `Answers for ${record}` : `Not for ${record}`}: {verdict.why}
@@ -323,6 +325,7 @@ function Rest({ notice, desk, order, outlook, mayWrite, choose, record }: { noti
                     )}
                 </div>
             </div>
+            {record !== null && !why && <p className="text-[13px] mt-2 text-muted">For {record}: looking …</p>}
             {record !== null && why && (
                 <p className="text-[13px] mt-2" aria-live="polite" data-why>
                     For <b className="font-semibold">{why.record}</b>:{' '}
