@@ -14,6 +14,7 @@ use App\Notices\Looks;
 use App\Notices\ReadNotices;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Node;
 use Herald\Notice\NoticeOutline;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
@@ -85,7 +86,7 @@ final class LoadManifest
         if ($source === null) {
             return ["{$next->source->name} is a new source"];
         }
-        $next = $source->manifestOver(Json::ofArray($next->outline($json->data), $json->name));
+        $next = $source->manifestOver(new Node($next->outline($json->data), '', $json->name));
         $now = $source->manifest();
         $told = [];
         foreach (array_diff_key($next->notices, $now->notices) as $notice) {
@@ -118,7 +119,7 @@ final class LoadManifest
             return [];
         }
         $broken = [];
-        $manifest = $source->manifestOver(Json::ofArray($manifest->outline($json->data), $json->name));
+        $manifest = $source->manifestOver(new Node($manifest->outline($json->data), '', $json->name));
         foreach ($source->templates()->whereNull('archived_at')->with(['latestVersion', 'source'])->orderBy('name')->get() as $template) {
             $why = $template->latestVersion === null ? null : self::against($template, $template->latestVersion, $manifest);
             if ($why !== null && self::against($template, $template->latestVersion, $template->source->manifest()) === null) {

@@ -72,7 +72,10 @@ final class Source extends Model
     /** The manifest, read. It was checked when it was loaded. The built-in words in it are read when they are asked for. */
     public function manifest(): Manifest
     {
-        return self::$read["{$this->id}:{$this->manifest_hash}:{$this->own_hash}"] ??= $this->read($this->outline());
+        // It is asked for many times in one request.
+        $of = $this->attributes;
+
+        return self::$read["{$of['id']}:{$of['manifest_hash']}:{$of['own_hash']}"] ??= $this->read($this->outline());
     }
 
     /** The manifest with what has been said of it here a moment ago, and is not known to others yet. */
@@ -91,9 +94,9 @@ final class Source extends Model
     public function manifestWith(array $notice): Manifest
     {
         $outline = $this->outline(true);
-        $others = array_filter($outline->node()->array('own_notices'), static fn (mixed $one): bool => is_array($one) && ($one['key'] ?? null) !== ($notice['key'] ?? null));
+        $others = array_filter($outline->array('own_notices'), static fn (mixed $one): bool => is_array($one) && ($one['key'] ?? null) !== ($notice['key'] ?? null));
 
-        return $this->read(Json::ofArray([...$outline->data, 'own_notices' => array_values($others), 'tried_notice' => $notice], 'notice'));
+        return $this->read(new Node([...$outline->data, 'own_notices' => array_values($others), 'tried_notice' => $notice], '', 'notice'));
     }
 
     /** Says that something has changed of what people here have added to the manifest and said of it. */
@@ -113,7 +116,7 @@ final class Source extends Model
         return $this->notices()->whereNull('retired_at')->where(static fn (Builder $query) => $query->where('origin', NoticeOrigin::Own)->orWhere('enabled', false)->orWhereNotNull('narrowing')->orWhereNotNull('carrier'))->orderBy('position')->get();
     }
 
-    private function read(Json $outline): Manifest
+    private function read(Node $outline): Manifest
     {
         return Manifest::stored(
             $outline,
@@ -124,45 +127,46 @@ final class Source extends Model
     /** Keeps the types of records as they are now, for what is compiled with them. */
     public function keepRecordTypes(): void
     {
-        foreach ($this->outline()->node()->nodes('record_types') as $type) {
+        foreach ($this->outline()->nodes('record_types') as $type) {
             $this->recordTypeVersions()->firstOrCreate(['key' => $type->string('key'), 'hash' => $this->manifest()->recordTypes[$type->string('key')]->hash], ['document' => json_encode($type->data, JSON_THROW_ON_ERROR)]);
         }
     }
 
     /** The manifest without the built-in words, and with the computed fields that people have added. */
-    private function outline(bool $anew = false): Json
+    private function outline(bool $anew = false): Node
     {
-        $outline = Json::ofText((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), "manifest of {$this->key}");
+        // It was read and checked as a document when it was loaded, and is long.
+        $outline = json_decode((string) $this->manifestVersions()->whereKey($this->manifest_version_id)->value('outline'), true, flags: JSON_THROW_ON_ERROR);
 
-        return $this->outlined($outline, $anew || $this->own_hash !== '');
+        return $this->outlined(new Node((array) $outline, '', "manifest of {$this->key}"), $anew || $this->own_hash !== '');
     }
 
     /** Another manifest of this source as it would be here, with what people have added to the one it has and said of it. */
-    public function manifestOver(Json $outline): Manifest
+    public function manifestOver(Node $outline): Manifest
     {
         return $this->read($this->outlined($outline, true));
     }
 
-    private function outlined(Json $outline, bool $own): Json
+    private function outlined(Node $outline, bool $own): Node
     {
         // A source that names no map service of its own has the one of this installation.
         $source = ['maps' => config('herald.maps'), ...(array) $outline->data['source']];
         if (! $own) {
-            return Json::ofArray([...$outline->data, 'source' => $source], "manifest of {$this->key}");
+            return new Node([...$outline->data, 'source' => $source], '', $outline->document);
         }
         $own = $this->ownFields()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $fields): array => $fields->map(static fn (OwnField $field): array => $field->declaration())->all());
         $asked = $this->questions()->orderBy('id')->get()->groupBy('record_type')->map(static fn (Collection $questions): array => $questions->map(static fn (Question $question): array => $question->declaration())->all());
-        $types = array_map(static fn (Node $type): array => [...$type->data, ...array_filter(['own' => $own[$type->string('key')] ?? null, 'asked' => $asked[$type->string('key')] ?? null])], array_values($outline->node()->nodes('record_types')));
+        $types = array_map(static fn (Node $type): array => [...$type->data, ...array_filter(['own' => $own[$type->string('key')] ?? null, 'asked' => $asked[$type->string('key')] ?? null])], array_values($outline->nodes('record_types')));
 
         $said = $this->ownNotices()->keyBy('key');
         $notices = array_map(static function (Node $notice) use ($said): array {
             $ours = $said->get($notice->string('key'));
 
             return [...$notice->data, ...($ours === null ? [] : self::said($ours))];
-        }, array_values($outline->node()->nodes('notices')));
+        }, array_values($outline->nodes('notices')));
         $made = $said->filter(static fn (Notice $notice): bool => $notice->document !== null)->map(static fn (Notice $notice): array => [...$notice->document ?? [], ...self::said($notice)])->values()->all();
 
-        return Json::ofArray([...$outline->data, 'source' => $source, 'record_types' => $types, 'notices' => $notices, ...($made === [] ? [] : ['own_notices' => $made])], "manifest of {$this->key}");
+        return new Node([...$outline->data, 'source' => $source, 'record_types' => $types, 'notices' => $notices, ...($made === [] ? [] : ['own_notices' => $made])], '', $outline->document);
     }
 
     /**

@@ -6,6 +6,7 @@ namespace Herald\Source;
 
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Node;
 use Herald\Document\Schema;
 use Herald\Notice\Consequence;
 use Herald\Notice\Notice;
@@ -47,9 +48,9 @@ final readonly class Manifest
      *
      * @param  \Closure(string, string, string): array<array-key, mixed>  $builtIn  the template document of a notice's built-in words, by the notice's key, the language and their hash
      */
-    public static function stored(Json $outline, \Closure $builtIn): self
+    public static function stored(Node $outline, \Closure $builtIn): self
     {
-        return (new ManifestReader($outline->node(), $builtIn))->read();
+        return (new ManifestReader($outline, $builtIn))->read();
     }
 
     /**

@@ -11,6 +11,7 @@ use App\Models\Notice;
 use App\Timing\PlanDues;
 use Herald\Language\LanguageChoice;
 use Herald\Notice\Carrier;
+use Herald\Notice\Notice as Declared;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 
@@ -25,6 +26,8 @@ final class NoticeLine extends JsonResource
 
     private readonly WhoAnswers $answering;
 
+    private readonly Declared $declaration;
+
     /** @var array<int, list<string>|null> languages by the id of a version */
     private array $whole = [];
 
@@ -37,12 +40,13 @@ final class NoticeLine extends JsonResource
     {
         parent::__construct($notice);
         $this->answering = WhoAnswers::to($notice);
+        $this->declaration = $notice->declaration();
     }
 
     public function toArray(Request $request): array
     {
         $notice = $this->resource;
-        $declaration = $notice->declaration();
+        $declaration = $this->declaration;
         $inForce = $this->answering->inForce($this->now);
 
         return [
@@ -69,7 +73,7 @@ final class NoticeLine extends JsonResource
     private function languages(array $inForce): array
     {
         $manifest = $this->resource->source->manifest()->source;
-        $builtIn = self::own($this->resource->declaration()->languages(), $manifest->languages, $manifest->defaultLanguage);
+        $builtIn = self::own($this->declaration->languages(), $manifest->languages, $manifest->defaultLanguage);
         $answering = array_map(fn (AskedClaim $claim): array => [$claim, ($whole = $this->whole($claim)) === null ? $builtIn : self::own($whole, $manifest->languages, $manifest->defaultLanguage)], $inForce);
         $words = static function (string $tag) use ($answering, $builtIn): bool {
             foreach ($answering as [$claim, $own]) {
@@ -111,7 +115,7 @@ final class NoticeLine extends JsonResource
             return null;
         }
         if (! array_key_exists($version->id, $this->whole)) {
-            $this->whole[$version->id] = $version->wholeFor($this->resource->declaration(), $this->passages);
+            $this->whole[$version->id] = $version->wholeFor($this->declaration, $this->passages);
         }
 
         return $this->whole[$version->id];
@@ -124,10 +128,10 @@ final class NoticeLine extends JsonResource
     private function trouble(array $inForce): array
     {
         $trouble = [];
-        if ($inForce === [] && $this->resource->declaration()->languages() === [] && $this->resource->declaration()->on) {
+        if ($inForce === [] && $this->declaration->languages() === [] && $this->declaration->on) {
             $trouble[] = 'nothing is written for it yet: it sends nothing';
         }
-        if ($this->resource->declaration()->carrier === Carrier::Source) {
+        if ($this->declaration->carrier === Carrier::Source) {
             $trouble[] = 'still sent by the source itself';
         }
         if ($this->doubles > 0) {

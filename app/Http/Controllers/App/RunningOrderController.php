@@ -16,10 +16,12 @@ use App\Models\ToldSent;
 use App\Timing\Clock;
 use Herald\Language\LanguageTag;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
 
 final class RunningOrderController
 {
-    public function __invoke(Source $source): JsonResponse
+    public function __invoke(Source $source, Request $request): JsonResponse
     {
         $manifest = $source->manifest();
         $notices = $source->notices()->inForce()->with(['claims.collection', 'claims.template.latestVersion' => TemplateVersion::light(...)])->get()
@@ -33,9 +35,10 @@ final class RunningOrderController
         $passages = new PassageShelf($source);
         $now = Clock::now()->toDateTimeImmutable();
         $strands = [];
+        $standing = $notices->groupBy(static fn (Notice $notice): string => $notice->declaration()->strand);
         foreach ($manifest->strands as $strand) {
-            $lines = $notices->filter(fn (Notice $notice): bool => $notice->declaration()->strand === $strand->key)
-                ->map(fn (Notice $notice): NoticeLine => new NoticeLine($notice, $counts->get($notice->id)?->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number)->all() ?? [], $passages, $now, is_numeric($coming[$notice->id] ?? null) ? (int) $coming[$notice->id] : 0, is_numeric($doubles[$notice->id] ?? null) ? (int) $doubles[$notice->id] : 0));
+            // Nothing in them is left to be resolved, and there may be hundreds.
+            $lines = ($standing->get($strand->key) ?? new Collection)->map(static fn (Notice $notice): array => (new NoticeLine($notice, self::numbers($counts->get($notice->id)), $passages, $now, self::number($coming[$notice->id] ?? null), self::number($doubles[$notice->id] ?? null)))->toArray($request));
             $strands[] = [
                 'key' => $strand->key, 'name' => $strand->name, 'about' => $strand->about,
                 'records' => (int) ($records[$strand->recordType] ?? 0), 'record_type' => $strand->recordType,
@@ -53,5 +56,24 @@ final class RunningOrderController
             'strands' => $strands,
             'unfit' => $source->notices()->whereNull('retired_at')->whereNotNull('unfit')->orderBy('position')->get()->map(static fn (Notice $notice): array => ['key' => $notice->key, 'name' => is_string($notice->document['name'] ?? null) ? $notice->document['name'] : $notice->key, 'why' => (string) $notice->unfit, 'revision' => $notice->revision]),
         ]);
+    }
+
+    /**
+     * @param  Collection<int, \stdClass>|null  $counts
+     * @return array<string, int> by state
+     */
+    private static function numbers(?Collection $counts): array
+    {
+        $numbers = [];
+        foreach ($counts ?? [] as $one) {
+            $numbers[(string) $one->state] = self::number($one->number);
+        }
+
+        return $numbers;
+    }
+
+    private static function number(mixed $number): int
+    {
+        return is_numeric($number) ? (int) $number : 0;
     }
 }
