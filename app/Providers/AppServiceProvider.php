@@ -11,7 +11,6 @@ use Herald\Document\Limits;
 use Herald\Render\Renderer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Database\QueryException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
@@ -46,13 +45,7 @@ final class AppServiceProvider extends ServiceProvider
         RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
 
         // Workers tell that they are there, also while they have nothing to do.
-        Queue::looping(static function (): void {
-            try {
-                Heartbeat::Worker->beat();
-            } catch (QueryException) {
-                // Nothing is lost by it, and the worker has other work.
-            }
-        });
+        Queue::looping(static fn () => Heartbeat::Worker->beat());
 
         Mail::extend('smtp', static function (array $config): HandoverTransport {
             $transport = new HandoverTransport($config['host'], $config['port'], $config['tls'] ?: null);

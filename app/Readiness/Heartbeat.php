@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Readiness;
 
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
@@ -19,13 +20,18 @@ enum Heartbeat: string
     /** One that was not heard of for so long is gone, in seconds. */
     private const GONE_AFTER = 90;
 
+    /** Nothing is lost when it cannot be told, and who tells it has other work. */
     public function beat(): void
     {
         /** @var array<string, int> $last when this process told it */
         static $last = [];
         if (time() - ($last[$this->value] ?? 0) >= self::EVERY) {
             $last[$this->value] = time();
-            DB::table('heartbeats')->updateOrInsert(['name' => $this->value], ['at' => now()]);
+            try {
+                DB::table('heartbeats')->updateOrInsert(['name' => $this->value], ['at' => now()]);
+            } catch (QueryException) {
+                // Another one has told it at the same moment, or there is no room.
+            }
         }
     }
 
