@@ -42,6 +42,8 @@ export function ComposerBar({
     const mayEdit = useComposer((state) => state.mayEdit);
     const mayPublish = useMayPublish();
     const changes = useComposer((state) => state.past.length);
+    // It may answer for others than the one that it was written for.
+    const others = line.claims.filter(({ notice, active }, index, all) => active && notice !== desk.notice?.key && all.findIndex((one) => one.notice === notice) === index);
     const grave = findings?.filter((finding) => finding.weight === 'grave').length ?? 0;
     const noted = findings?.filter((finding) => finding.weight !== 'remark').length ?? 0;
 
@@ -54,6 +56,14 @@ export function ComposerBar({
                         <Link className="link-quiet" to={`/notices/${desk.notice.key}`}>
                             {desk.notice.name}
                         </Link>
+                        {others.map(({ notice, name }) => (
+                            <span key={notice}>
+                                , also{' '}
+                                <Link className="link-quiet" to={`/notices/${notice}`}>
+                                    {name}
+                                </Link>
+                            </span>
+                        ))}
                     </span>
                 )}
                 {line.passage && (
