@@ -174,7 +174,7 @@ export function VersionsDialog({ template, notice, open, close }: { template: st
     const { record } = useDesk();
 
     return (
-        <Dialog open={open} close={close} wide title="Versions">
+        <Dialog open={open} close={close} wide pinned={false} title="Versions">
             {open && (
                 <VersionList
                     of={`template ${template}`}
