@@ -18,7 +18,7 @@ return new class extends Migration
             $table->foreignId('record_id')->constrained()->cascadeOnDelete();
             // Null where the source does not say which event it was for: then what goes out within a day is for the same occasion.
             $table->string('occasion')->nullable();
-            $table->string('address')->nullable();
+            $table->string('address', 320)->nullable();
             $table->timestamp('sent_at');
             $table->timestamp('near_from');
             $table->timestamp('near_until');
