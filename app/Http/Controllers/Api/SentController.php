@@ -27,6 +27,9 @@ final class SentController
         $asked = $request->validate(['id' => ['required', 'string', 'max:200'], 'notice' => ['required', 'string', 'max:190'], 'key' => ['required', 'string', 'max:200'], 'event' => ['nullable', 'string', 'max:200'], 'address' => ['nullable', 'string', 'max:320'], 'at' => ['nullable', 'string', 'max:40']]);
         $at = isset($asked['at']) ? (Moment::read($asked['at']) ?? throw ValidationException::withMessages(['at' => 'must be a moment, like 2026-11-28T09:30:00Z'])) : null;
         $moment = $at === null ? now() : Carbon::parse($at);
+        if ($moment->year < 2000 || $moment->year > 9000) {
+            throw ValidationException::withMessages(['at' => 'lies too far away']);
+        }
         /** @var Source $source the token's owner */
         $source = $request->user();
         $notice = $source->notices()->where('key', $asked['notice'])->inForce()->first()?->setRelation('source', $source) ?? throw ValidationException::withMessages(['notice' => "\"{$asked['notice']}\" is no notice of {$source->name}"]);
