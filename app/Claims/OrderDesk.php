@@ -158,7 +158,7 @@ final readonly class OrderDesk
             $node = new Node($claim, "claims/{$place}", self::NAME);
             $collection = $node->optionalString('collection');
             $this->notice->claims()->create([
-                'template_id' => $templates[$node->string('template')]->id ?? throw new \LogicException("{$node->string('template')} was there a moment ago"), 'collection_id' => $collection === null ? null : $collections[$collection]?->id, 'position' => $place + 1,
+                'template_id' => $templates[$node->string('template')]->id ?? throw new \LogicException("{$node->string('template')} was there a moment ago"), 'collection_id' => $collection === null ? null : ($collections->get($collection) ?? throw $node->fault('collection', "\"{$collection}\" is no collection"))->id, 'position' => $place + 1,
                 'condition' => $claim['if'] ?? null, 'languages' => $claim['languages'] ?? null, 'first_day' => $claim['from'] ?? null, 'last_day' => $claim['until'] ?? null, 'active' => $node->bool('on', true), 'remark' => $claim['remark'] ?? null,
             ]);
         }
@@ -177,6 +177,9 @@ final readonly class OrderDesk
         if ($order === $before) {
             return;
         }
+        if (count($order['claims']) > Order::MOST) {
+            throw InvalidDocument::because(self::NAME, 'claims', 'are more than '.Order::MOST.'; take some out first');
+        }
         // Others that do not fit any more are no fault of this one.
         foreach ($order['claims'] as $index => $claim) {
             if (! in_array($claim, $before['claims'], true)) {
@@ -186,11 +189,34 @@ final readonly class OrderDesk
         $this->write($order, $person);
         $changes = ['order_revision' => $this->notice->order_revision + 1];
         if (is_array($draft) && is_array($draft['claims'] ?? null)) {
-            $claims = array_values(array_filter($draft['claims'], static fn (mixed $claim): bool => is_array($claim) && ($claim['template'] ?? null) === $template && ($claim['on'] ?? true) === true));
-            // Where the draft has it already, it says where it is to stand.
-            $changes['order_draft'] = $claims === [] ? [...$draft, 'claims' => [['template' => $template, 'on' => true], ...$draft['claims']]] : $draft;
+            // What is new stands in the draft as well, unless that says of the template, there or in the same collection, what is to become of it.
+            $said = array_map(self::standing(...), array_filter($draft['claims'], is_array(...)));
+            $new = array_filter($order['claims'], static fn (array $claim): bool => $claim['template'] === $template && ! in_array($claim, $before['claims'], true) && ! in_array(self::standing($claim), $said, true));
+            $changes['order_draft'] = [...$draft, 'claims' => [...array_values($new), ...$draft['claims']]];
         }
         $this->notice->update($changes);
+    }
+
+    /**
+     * Lets a template answer while a collection is on, above whatever else of it does. What is being written on stays as it is.
+     *
+     * @throws InvalidDocument when the template cannot answer for the notice
+     */
+    public function takeInto(string $collection, string $template, ?User $person): void
+    {
+        // That alone is held against the notice: others that do not fit any more are no fault of this one.
+        [, $asked] = $this->read(['claims' => [['template' => $template, 'collection' => $collection, 'on' => true]], 'otherwise' => $this->notice->fallback->value]);
+        $this->check($asked);
+        ReadyFirst::then(fn (): array => $this->touched($asked), fn () => $this->place(Place::first($collection), $template, $person));
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $claim
+     * @return array{mixed, mixed, bool} what is said of a template, and where
+     */
+    private static function standing(array $claim): array
+    {
+        return [$claim['template'] ?? null, $claim['collection'] ?? null, ($claim['on'] ?? true) === true];
     }
 
     /** What is in force, in a few words. */

@@ -28,6 +28,16 @@ final readonly class Place
     }
 
     /**
+     * Above all others.
+     *
+     * @param  string  $collection  the key of the one while which is on it answers
+     */
+    public static function first(string $collection): self
+    {
+        return new self('first', null, null, $collection);
+    }
+
+    /**
      * Beneath all others, for what is published from a file.
      *
      * @param  string|null  $collection  the key of the one while which is on it answers

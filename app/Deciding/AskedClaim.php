@@ -53,18 +53,6 @@ final readonly class AskedClaim
         };
     }
 
-    /**
-     * Whether it answers when it is asked.
-     *
-     * @param  array<array-key, mixed>  $data  values by root
-     */
-    public function judge(\DateTimeImmutable $now, array $data): Verdict
-    {
-        $stands = $this->stands($now);
-
-        return $stands->holds && $this->claim !== null ? $this->claim->judge($data) : $stands;
-    }
-
     /** All that it asks of a message, in one condition; null where it always answers. */
     public function whole(): ?Condition
     {

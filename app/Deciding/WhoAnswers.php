@@ -73,8 +73,12 @@ final readonly class WhoAnswers
         $lines = [];
         $values = null;
         foreach ($this->claims as $claim) {
-            $values ??= $claim->claim?->condition === null && ($claim->claim->languages ?? []) === [] ? null : $data();
-            $verdict = $claim->judge($now, $values ?? []);
+            $verdict = $claim->stands($now);
+            if ($verdict->holds && $claim->claim !== null) {
+                // Most ask for nothing, and the data are not made for one that is not asked.
+                $values ??= $claim->claim->condition === null && $claim->claim->languages === [] ? null : $data();
+                $verdict = $claim->claim->judge($values ?? []);
+            }
             $lines[] = [$claim, $verdict];
             if ($verdict->holds) {
                 return new Ruling($lines, $claim, $this->otherwise);

@@ -9,8 +9,10 @@ use App\Models\Dispatch;
 use App\Models\Edition;
 use App\Models\Role;
 use App\Models\Source;
+use App\Models\Template;
 use App\Timing\Clock;
 use Herald\Document\Json;
+use Illuminate\Support\Facades\Artisan;
 
 /** Templates that are switched on together: for a season, in a brand of its own; and what falls back meanwhile. */
 final class CollectionsTest extends TestCase
@@ -117,6 +119,22 @@ final class CollectionsTest extends TestCase
             self::assertSame(['winter-sky-2', null], array_map(static fn (array $claim): ?string => $claim['collection'] ?? null, array_values(array_filter($now[$which]['claims'], static fn (array $claim): bool => $claim['template'] === 'night-blue-receipt'))));
         }
         $this->ask('POST', "{$order}/trial", $now['draft'])->assertOk();
+    }
+
+    public function test_putting_a_template_in_loses_nothing_that_is_being_written(): void
+    {
+        $order = '/api/app/sources/larkmoor/notices/order-received/order';
+        $now = $this->ask('GET', $order)->json();
+        $draft = ['claims' => [['template' => 'night-blue-receipt', 'on' => true, 'remark' => 'being written']], 'otherwise' => 'silent'];
+        $this->ask('PUT', "{$order}/draft", ['revision' => $now['revision'], ...$draft])->assertOk();
+        $this->ask('POST', self::AT.'/winter-sky/claims', ['template' => 'night-blue-receipt', 'notice' => 'order-received'])->assertOk();
+        $after = $this->ask('GET', $order)->json();
+        self::assertSame('winter-sky', $after['in_force']['claims'][0]['collection']);
+        self::assertSame([['template' => 'night-blue-receipt', 'collection' => 'winter-sky', 'on' => true], $draft['claims'][0]], $after['draft']['claims']);
+        self::assertSame('silent', $after['draft']['otherwise']);
+        $this->ask('POST', self::AT.'/winter-sky/claims', ['template' => 'none', 'notice' => 'order-received'])->assertStatus(422)->assertJsonPath('faults.0.place', 'claims/0/template');
+        self::assertSame(1, Artisan::call('herald:template', ['file' => database_path('demo/parcel-away.json'), '--collection' => 'none']));
+        self::assertSame(0, Template::query()->where('key', 'parcel-away')->count());
     }
 
     public function test_who_may_not_publish_may_name_one_and_switch_nothing(): void

@@ -79,9 +79,7 @@ final class CollectionController
     public function take(Source $source, string $key, TakeIntoCollection $request): JsonResponse
     {
         $collection = self::find($source, $key);
-        $desk = OrderDesk::of(Notice::asked($source, $request->validated('notice')));
-        $order = $desk->inForce();
-        $desk->putInForce($desk->notice->order_revision, [...$order, 'claims' => [['template' => $request->validated('template'), 'collection' => $collection->key, 'on' => true], ...$order['claims']]], $request->user());
+        OrderDesk::of(Notice::asked($source, $request->validated('notice')))->takeInto($collection->key, $request->validated('template'), $request->user());
 
         return $this->show($source, $key);
     }
