@@ -73,7 +73,7 @@ final readonly class CollectionOutlook
         $builtIn = $notice->declaration()->languages();
 
         return implode('; else ', [...$told, match (true) {
-            $builtIn === [], $otherwise === Otherwise::Silent => 'nothing',
+            $otherwise === Otherwise::Silent => 'nothing',
             $otherwise === Otherwise::Framed => 'built-in, framed'.$this->in($tag, $builtIn),
             default => 'built-in'.$this->in($tag, $builtIn),
         }]);

@@ -90,7 +90,7 @@ final readonly class OrderDesk
             }
         }
 
-        return [$order, WhoAnswers::by($order, $zone, $templates, $this->collections())];
+        return [$order, WhoAnswers::by($this->notice, $order, $templates, $this->collections())];
     }
 
     /**

@@ -117,7 +117,7 @@ final readonly class Outlook
 
         return [
             'notice' => $notice->key, 'record' => $record->key, 'asked' => $asked,
-            'answers' => $ruling->answers === null ? ($declared->languages() === [] ? 'silent' : $ruling->otherwise->value) : 'template',
+            'answers' => $ruling->answers === null ? $ruling->otherwise->value : 'template',
             'template' => $ruling->answers === null ? null : ['key' => $ruling->answers->template->key, 'name' => $ruling->answers->template->name, 'version' => $ruling->answers->version()?->number],
             'language' => $language?->language, 'language_reason' => $language?->reason,
             'recipient' => ['address' => $matter->recipient->address, 'name' => $matter->recipient->name, 'from' => $declared->recipient->inWords()],

@@ -51,7 +51,7 @@ final readonly class Answer
     public static function ruled(Notice $notice, Ruling $ruling, ?string $language): self
     {
         $version = $ruling->answers?->version();
-        if ($version === null && $ruling->otherwise === Otherwise::Silent) {
+        if ($ruling->isSilent()) {
             throw InvalidDocument::because($notice->called(), '', implode('; ', $ruling->reasons()));
         }
 

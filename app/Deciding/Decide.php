@@ -7,7 +7,6 @@ namespace App\Deciding;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
-use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Record\Source;
 use Herald\Render\Renderer;
@@ -35,7 +34,7 @@ final readonly class Decide
         $version = $claim?->version();
         $hasBuiltIn = $notice->declaration()->languages() !== [];
         if ($claim === null || $version === null) {
-            return $ruling->otherwise === Otherwise::Silent || ! $hasBuiltIn
+            return $ruling->isSilent()
                 ? new Silence($hasBuiltIn ? $reasons : [...array_slice($reasons, 0, -1), 'no template fits, and there are no built-in words'])
                 : $this->answer(Answer::otherwise($notice, $matter->recipient->language, $ruling->otherwise), $reasons, $ruling->needsLook());
         }

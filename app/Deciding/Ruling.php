@@ -19,6 +19,12 @@ final readonly class Ruling
     {
     }
 
+    /** Whether nobody answers. */
+    public function isSilent(): bool
+    {
+        return $this->answers === null && $this->otherwise === Otherwise::Silent;
+    }
+
     /** Whether a claim could not be asked, since the source no longer has what it names. */
     public function needsLook(): bool
     {

@@ -40,19 +40,21 @@ final readonly class WhoAnswers
             $asked[] = self::claim($place, $row->written(), $row->template, $row->collection, $vocabulary, $zone);
         }
 
-        return self::inOrder($asked, $notice->fallback);
+        return self::inOrder($asked, $notice->fallback, $notice);
     }
 
     /**
      * As it would be, by an order that was written down and is not in force.
      *
+     * @param  Notice  $notice  with its source
      * @param  \Illuminate\Support\Collection<string, Template>  $templates  by key, with latestVersion
      * @param  \Illuminate\Support\Collection<string, ClaimCollection>  $collections  by key
      *
      * @throws InvalidDocument when it names a template or a collection that is not there
      */
-    public static function by(Order $order, string $zone, \Illuminate\Support\Collection $templates, \Illuminate\Support\Collection $collections): self
+    public static function by(Notice $notice, Order $order, \Illuminate\Support\Collection $templates, \Illuminate\Support\Collection $collections): self
     {
+        $zone = $notice->source->manifest()->source->zone;
         $asked = [];
         foreach ($order->claims as $place => $claim) {
             $template = $templates->get($claim->template) ?? throw InvalidDocument::because('who answers', "claims/{$place}/template", "\"{$claim->template}\" is no template");
@@ -60,7 +62,7 @@ final readonly class WhoAnswers
             $asked[] = new AskedClaim($place, $template, $claim, null, $collection, $zone);
         }
 
-        return self::inOrder($asked, $order->otherwise);
+        return self::inOrder($asked, $order->otherwise, $notice);
     }
 
     /**
@@ -110,11 +112,12 @@ final readonly class WhoAnswers
     /**
      * @param  list<AskedClaim>  $asked
      */
-    private static function inOrder(array $asked, Otherwise $otherwise): self
+    private static function inOrder(array $asked, Otherwise $otherwise, Notice $notice): self
     {
         usort($asked, static fn (AskedClaim $one, AskedClaim $other): int => [$one->collection->rank ?? PHP_INT_MAX, $one->place] <=> [$other->collection->rank ?? PHP_INT_MAX, $other->place]);
 
-        return new self($asked, $otherwise);
+        // Where there are no built-in words, nothing answers, whatever was said.
+        return new self($asked, $notice->declaration()->languages() === [] ? Otherwise::Silent : $otherwise);
     }
 
     /**

@@ -12,7 +12,6 @@ use App\Models\Dispatch;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Responses\AnswerLinks;
-use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Manuscript\Differences;
@@ -154,7 +153,7 @@ final class Replay
      */
     private function answer(Ruling $ruling, ?string $language): array
     {
-        if ($ruling->answers === null && ($ruling->otherwise === Otherwise::Silent || $this->notice->declaration()->languages() === [])) {
+        if ($ruling->isSilent()) {
             return ['nothing', null, null];
         }
         try {

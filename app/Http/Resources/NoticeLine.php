@@ -53,7 +53,7 @@ final class NoticeLine extends JsonResource
             'key' => $notice->key, 'name' => $declaration->name, 'cue' => $declaration->cue->inWords(),
             'audience' => $declaration->audience->value, 'audience_label' => $declaration->audienceLabel,
             'state' => $inForce !== [] ? 'replaced' : ($declaration->languages() === [] ? 'unwritten' : $this->answering->otherwise->value),
-            'otherwise' => $declaration->languages() === [] ? 'silent' : $this->answering->otherwise->value,
+            'otherwise' => $this->answering->otherwise->value,
             'own' => $declaration->isOwn(), 'on' => $declaration->on, 'only_if' => $declaration->narrowing?->sentence(),
             'carrier' => $declaration->carrier->value,
             'templates' => array_map(static fn (AskedClaim $claim): array => ['key' => $claim->template->key, 'name' => $claim->template->name, 'version' => $claim->version()?->number, 'always' => $claim->whole() === null], $inForce),

@@ -22,7 +22,7 @@ final class SomebodyAnswers implements Point
     public function of(Survey $survey, Asked $asked): Told
     {
         $inForce = $asked->answers->inForce();
-        $isSilent = $asked->declared->languages() === [] || $asked->answers->otherwise === Otherwise::Silent;
+        $isSilent = $asked->answers->otherwise === Otherwise::Silent;
         $names = implode(', ', array_map(static fn (AskedClaim $claim): string => $claim->called(), $inForce));
         $always = array_filter($inForce, static fn (AskedClaim $claim): bool => $claim->whole() === null) !== [];
 

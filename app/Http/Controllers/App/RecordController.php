@@ -25,7 +25,6 @@ use App\Sending\Spread;
 use App\Sending\TakeEvent;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
-use Herald\Claim\Otherwise;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Notice\Carrier;
@@ -101,8 +100,7 @@ final class RecordController
         return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices, $source, $declared, $record, $after): array {
             $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");
             $ruling = WhoAnswers::to($notice)->about(Matter::changed($one->notice, $declared, $record, $after, $one->given));
-            $isSilent = $ruling->answers === null && ($ruling->otherwise === Otherwise::Silent || $one->notice->languages() === []);
-            $answer = $isSilent ? null : Answer::ruled($notice, $ruling, $one->recipient->language);
+            $answer = $ruling->isSilent() ? null : Answer::ruled($notice, $ruling, $one->recipient->language);
 
             return [
                 'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
@@ -110,7 +108,7 @@ final class RecordController
                 'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
                 'left_to_source' => $one->notice->carrier === Carrier::Source,
                 'answered_by' => $ruling->answers?->template->name,
-                'silent' => $isSilent,
+                'silent' => $ruling->isSilent(),
                 'language' => $answer === null ? null : ($one->notice->recipient->each === null ? LanguageTag::name($answer->language->language) : 'in the language of each'),
             ];
         }, $consequences)]);
