@@ -298,6 +298,12 @@ final readonly class TemplateDesk extends Desk
     public function grave(Json $document): array
     {
         $grave = parent::grave($document);
+        // It has to have what each of the notices asks for that it answers for.
+        foreach (TouchedTemplate::notices($this->template->loadMissing('claims.notice'), $this->source) as $notice) {
+            $other = $notice->key === $this->notice?->key ? [] : Finding::grave(self::with($this->template, $this->source, $notice->key)->findings($document));
+            $grave = [...$grave, ...array_filter($other, static fn (Finding $finding): bool => ! in_array($finding->words, array_column($grave, 'words'), true))];
+        }
+        $grave = array_values($grave);
 
         // What is known to be wrong need not be tried.
         return $grave === [] ? Trial::of($this, $document) : $grave;

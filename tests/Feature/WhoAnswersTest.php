@@ -201,6 +201,15 @@ final class WhoAnswersTest extends TestCase
         // In the archive it answers for none of them.
         $this->ask('PATCH', '/api/app/sources/larkmoor/templates/large', ['archived' => true])->assertOk();
         self::assertSame([false], array_column($this->ask('GET', $at)->json('in_force.claims'), 'on'));
+
+        // One that answers for two may not lose what either asks for.
+        $both = ['key' => 'both', 'name' => 'Both', 'notice' => 'payment-received', 'manuscript' => [['id' => 'a', 'type' => 'button', 'label' => 'See {order.number}', 'link' => '{order.page}']]] + $without;
+        PublishTemplate::from($this->source, Json::ofArray($both, 'x'));
+        $this->inForce([['template' => 'both']])->assertOk();
+        $path = '/api/app/sources/larkmoor/templates/both';
+        $document = $this->ask('GET', $path)->json('document');
+        $this->ask('PUT', "{$path}/draft", ['revision' => null, 'version' => 1, 'document' => ['manuscript' => $without['manuscript']] + $document])->assertOk();
+        $this->ask('POST', "{$path}/publication", ['revision' => 1])->assertStatus(422)->assertJsonPath('faults.0.reason', '“Order received” needs a link to “Order page”, and there is none.');
     }
 
     public function test_a_condition_that_no_longer_fits_the_source_keeps_nobody_from_being_written_to(): void
