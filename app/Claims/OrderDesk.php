@@ -228,7 +228,7 @@ final readonly class OrderDesk
         return match (true) {
             $on === [] => match ($order->otherwise) {
                 Otherwise::BuiltIn => 'Back to built-in',
-                Otherwise::Framed => 'Built-in, in the brand’s frame',
+                Otherwise::Framed => $order->otherwise->called(),
                 Otherwise::Silent => 'Silenced: nothing goes out',
             },
             $on[0]->whole() === null => "Replaced by {$on[0]->called()}",

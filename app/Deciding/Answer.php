@@ -167,8 +167,8 @@ final readonly class Answer
     {
         return match (true) {
             $this->version !== null => $this->version->number === null ? "{$this->version->template->name}, draft" : $this->version->called($this->version->template->name),
-            $this->worn !== null => 'Built-in, in the brand’s frame',
-            default => 'Built-in',
+            $this->worn !== null => Otherwise::Framed->called(),
+            default => Otherwise::BuiltIn->called(),
         };
     }
 

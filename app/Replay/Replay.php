@@ -12,6 +12,7 @@ use App\Models\Dispatch;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Responses\AnswerLinks;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Manuscript\Differences;
@@ -114,7 +115,7 @@ final class Replay
         }
         $message = $this->sent[$edition->id] ??= Edition::query()->findOrFail($edition->id)->message();
         $version = $edition->templateVersion;
-        $called = $version !== null ? $version->called($version->template->name) : ($edition->brand_version_id === null ? 'Built-in' : 'Built-in, in the brand’s frame');
+        $called = $version !== null ? $version->called($version->template->name) : ($edition->brand_version_id === null ? Otherwise::BuiltIn : Otherwise::Framed)->called();
         try {
             return [$called, $this->renderer->fill($message, MessageData::kept($dispatch->data, $this->notice->source->manifest()->source))];
         } catch (\Throwable) {

@@ -14,6 +14,16 @@ enum Otherwise: string
     /** Nothing goes out. */
     case Silent = 'silent';
 
+    /** The name of the words that go out then, as a message that they made is labelled. */
+    public function called(): string
+    {
+        return match ($this) {
+            self::BuiltIn => 'Built-in',
+            self::Framed => 'Built-in, in the brand’s frame',
+            self::Silent => 'Nothing',
+        };
+    }
+
     /** Within a sentence. */
     public function inWords(): string
     {

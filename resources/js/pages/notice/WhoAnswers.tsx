@@ -327,7 +327,7 @@ function Rest({ notice, desk, order, outlook, mayWrite, choose, record }: { noti
             </div>
             {record !== null && !why && <p className="text-[13px] mt-2 text-muted">For {record}: looking …</p>}
             {record !== null && why && (
-                <p className="text-[13px] mt-2" aria-live="polite" data-why>
+                <p className="text-[13px] mt-2" aria-live="polite">
                     For <b className="font-semibold">{why.record}</b>:{' '}
                     {why.trouble ? (
                         <span className="text-warning">{why.answers === 'silent' ? 'nothing goes out.' : why.trouble}</span>
