@@ -104,9 +104,15 @@ abstract class BrowserTestCase extends TestCase
 
                     return false;
                 }
+                $this->driver->executeScript('[window.wanted, window.missed] = [arguments[0], null]', [$found[0]]);
                 $found[0]->click();
+                $missed = $this->driver->executeScript('window.wanted = null; return window.missed ?? null');
+                if ($missed !== null) {
+                    Stack::tell("{$this->name()}: {$xpath} moved as it was clicked: it was {$missed} instead");
+                    $why = "it moved, and {$missed} was hit";
+                }
 
-                return true;
+                return $missed === null;
             } catch (StaleElementReferenceException|ElementClickInterceptedException|ElementNotInteractableException $exception) {
                 $why = $exception->getMessage();
 

@@ -50,6 +50,12 @@ final class Chromium
                     window.deeds.splice(0, window.deeds.length - 30);
                 }, true);
             }
+            // What is hit if an element moves between the driver's look at it and the pointer's press; what is chosen in a list is not pressed at all.
+            window.addEventListener('pointerdown', ({ target }) => {
+                if (window.wanted && window.wanted.localName !== 'option' && ![window.wanted, window.wanted.closest('label')].some(one => one?.contains(target))) {
+                    window.missed = `<${target.localName}> ${(target.getAttribute('aria-label') ?? target.textContent).trim().slice(0, 40)}`;
+                }
+            }, true);
             JS]);
         $this->driver->manage()->window()->setSize(new WebDriverDimension($width, $height));
         // The window's frame takes some of it.

@@ -10,6 +10,9 @@ export const WORKED_ON: readonly unknown[] = ['composing', 'designing'];
 
 type Page = { search: string; page?: number };
 
+/** What an order of who answers comes to, with the claims that were asked: its lines are theirs by place. */
+const triedAs = async (key: string, body: Schemas['Order'] & { record: string | null }) => ({ ...(await got(api.POST('/notices/{key}/order/trial', { params: { path: { key } }, body }))), claims: body.claims });
+
 /** All that pages ask the server for, each with its key: what has the same beginning is invalidated together. */
 export const queries = {
     session: () => queryOptions({ queryKey: ['session'], queryFn: () => got(general.GET('/api/app/session')), staleTime: 60_000 }),
@@ -18,7 +21,7 @@ export const queries = {
     order: (key: string) => queryOptions({ queryKey: ['notices', key, 'order'], queryFn: () => got(api.GET('/notices/{key}/order', { params: { path: { key } } })), ...IN_HAND }),
     orderParts: (key: string) => queryOptions({ queryKey: ['notices', key, 'order-parts'], queryFn: () => got(api.GET('/notices/{key}/order/parts', { params: { path: { key } } })), ...BESIDE }),
     triedOrder: (key: string, order: string) =>
-        queryOptions({ queryKey: ['notices', key, 'tried-order', order], queryFn: () => got(api.POST('/notices/{key}/order/trial', { params: { path: { key } }, body: JSON.parse(order) as Schemas['Order'] & { record: string | null } })), retry: false, placeholderData: keepPreviousData }),
+        queryOptions({ queryKey: ['notices', key, 'tried-order', order], queryFn: () => triedAs(key, JSON.parse(order) as Parameters<typeof triedAs>[1]), retry: false, placeholderData: keepPreviousData }),
     replayed: (key: string, replay: string, id: string) => queryOptions({ queryKey: ['notices', key, 'replayed', replay, id], queryFn: () => got(api.GET('/notices/{key}/replay/{replay}/{id}', { params: { path: { key, replay, id } } })), staleTime: Infinity }),
     noticeChanged: (key: string, language: string) => queryOptions({ queryKey: ['notices', key, 'changed', language], queryFn: () => got(api.GET('/notices/{key}/changed/{language}', { params: { path: { key, language } } })) }),
     readiness: () => queryOptions({ queryKey: ['readiness'], queryFn: () => got(api.GET('/readiness')), staleTime: 0 }),

@@ -61,7 +61,9 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
         saving.mutate(to);
     };
     const tried = useQuery(queries.triedOrder(notice.key, JSON.stringify({ ...plain(order), record })));
-    const lineOf = (row: Row) => tried.data?.lines.find((line) => line.place === order.rows.indexOf(row));
+    // While another order or another record is looked up, what a line says stays in sight; what comes of it is not known.
+    const outlook = tried.isPlaceholderData ? undefined : tried.data;
+    const lineOf = (row: Row) => (outlook ? outlook.lines.find((line) => line.place === order.rows.indexOf(row)) : tried.data?.lines.find((line) => JSON.stringify(tried.data.claims[line.place]) === JSON.stringify(row.claim)));
     const all = groups(order.rows, desk.collections);
     const shown = all.flatMap(({ rows }) => rows);
     const numberOf = (place: number) => shown.findIndex((row) => order.rows.indexOf(row) === place) + 1;
@@ -73,7 +75,7 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
             change({ ...order, rows: moved(order.rows, row.id, other.id) });
         }
     };
-    const why = tried.data?.why;
+    const why = outlook?.why;
 
     return (
         <div
@@ -147,9 +149,10 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                                     number={shown.indexOf(row) + 1}
                                     name={desk.templates.find((template) => template.key === row.claim.template)?.name ?? row.claim.template}
                                     line={lineOf(row)}
+                                    isKnown={outlook !== undefined || tried.isError}
                                     numberOf={numberOf}
                                     verdict={why?.asked.find((asked) => asked.place === order.rows.indexOf(row))}
-                                    counted={tried.data?.counted ?? null}
+                                    counted={outlook?.counted ?? null}
                                     record={record}
                                     mayWrite={mayWrite}
                                     isFirst={index === 0}
@@ -163,7 +166,7 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                     </div>
                 ))}
             </DndContext>
-            <Rest notice={notice} desk={desk} order={order} outlook={tried.data} mayWrite={mayWrite} choose={(otherwise) => change({ ...order, otherwise })} record={record} />
+            <Rest notice={notice} desk={desk} order={order} outlook={outlook} mayWrite={mayWrite} choose={(otherwise) => change({ ...order, otherwise })} record={record} />
             {open !== null && open !== 'force' && (
                 <ClaimDialog
                     notice={notice.key}
@@ -182,7 +185,7 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
             {open === 'force' && (
                 <PutInForce
                     notice={notice}
-                    outlook={tried.data}
+                    outlook={outlook}
                     revision={() => revision.current}
                     order={order}
                     close={() => setOpen(null)}
@@ -202,6 +205,7 @@ interface LineProps {
     number: number;
     name: string;
     line: Outlook['lines'][number] | undefined;
+    isKnown: boolean;
     numberOf: (place: number) => number;
     verdict: Schemas['Why']['asked'][number] | undefined;
     counted: number | null;
@@ -214,7 +218,7 @@ interface LineProps {
     edit: () => void;
 }
 
-function Line({ row, number, name, line, numberOf, verdict, counted, record, mayWrite, isFirst, isLast, step, set, edit }: LineProps) {
+function Line({ row, number, name, line, isKnown, numberOf, verdict, counted, record, mayWrite, isFirst, isLast, step, set, edit }: LineProps) {
     const isOn = row.claim.on !== false;
     const { setNodeRef: dragRef, listeners, setActivatorNodeRef, isDragging, transform } = useDraggable({ id: row.id, disabled: !mayWrite });
     const { setNodeRef: dropRef, isOver } = useDroppable({ id: row.id });
@@ -247,17 +251,17 @@ function Line({ row, number, name, line, numberOf, verdict, counted, record, may
                 {row.claim.remark && <span className="block text-muted italic">{row.claim.remark}</span>}
                 {line && !isOn && <span className="block text-muted">switched off</span>}
                 {line && isOn && line.why_not && <span className="block text-warning">Not asked today: {line.why_not}.</span>}
-                {line?.standing === 'never' && (
+                {isKnown && line?.standing === 'never' && (
                     <span className="block text-warning">
                         It can never answer: {line.shadowed_by.length === 0 ? 'no record can be so' : `${line.shadowed_by.length === 1 ? 'line' : 'lines'} ${line.shadowed_by.map(numberOf).sort((one, other) => one - other).join(' and ')} above ${line.shadowed_by.length === 1 ? 'takes' : 'take'} all of its records`}.
                     </span>
                 )}
-                {line?.answered !== null && line !== undefined && counted !== null && line.standing === 'undecided' && (
+                {line?.answered != null && counted !== null && line.standing === 'undecided' && (
                     <span className="block text-muted">
                         Whether it can answer cannot be proven. Of {counted} records of the last 90 days it would have answered {line.answered}.
                     </span>
                 )}
-                {!line && record !== null && <span className="block text-muted">Looking whether it answers for {record} …</span>}
+                {!isKnown && record !== null && <span className="block text-muted">Looking whether it answers for {record} …</span>}
                 {verdict && record !== null && !line?.why_not && (
                     <span className={`block ${verdict.holds ? 'text-primary font-medium' : 'text-muted'}`}>
                         {verdict.holds ? `Answers for ${record}` : `Not for ${record}`}: {verdict.why}
