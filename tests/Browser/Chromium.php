@@ -38,7 +38,8 @@ final class Chromium
             // Whatever is not of this machine is not there, at once.
             '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
         ]);
-        $options->setExperimentalOption('prefs', ['intl.accept_languages' => 'en-GB']);
+        // It begins with an empty page: its own one, with what that loads, came in after the first page that was asked for.
+        $options->setExperimentalOption('prefs', ['intl.accept_languages' => 'en-GB', 'session.restore_on_startup' => 4, 'session.startup_urls' => ['about:blank']]);
         $this->driver = RemoteWebDriver::create("http://127.0.0.1:{$port}", DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options), 30_000, 60_000);
         // What was done on a page, for whoever looks for why a test failed.
         $this->command('Page.addScriptToEvaluateOnNewDocument', ['source' => <<<'JS'
