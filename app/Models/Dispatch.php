@@ -32,6 +32,7 @@ use Illuminate\Support\Facades\DB;
  * @property array<string, mixed> $data all that the message named, by root
  * @property string $language
  * @property string $language_reason
+ * @property string|null $recipient_language what the recipient wants to read, where that was known
  * @property string|null $subject
  * @property string|null $message_id
  * @property bool $secret whether it says something secret

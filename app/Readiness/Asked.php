@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Readiness;
 
+use App\Deciding\AskedClaim;
 use App\Deciding\WhoAnswers;
 use App\Models\Notice;
 use Herald\Notice\Notice as Declared;
@@ -11,14 +12,17 @@ use Herald\Notice\Notice as Declared;
 /** The notice that is asked of. */
 final readonly class Asked
 {
-    private function __construct(public Notice $notice, public Declared $declared, public WhoAnswers $answers)
+    /** @param  list<AskedClaim>  $inForce  those of them that may answer at the moment */
+    private function __construct(public Notice $notice, public Declared $declared, public WhoAnswers $answers, public array $inForce)
     {
     }
 
     /** @param  Notice  $notice  with who answers, and its source */
-    public static function of(Notice $notice): self
+    public static function of(Notice $notice, \DateTimeImmutable $now): self
     {
-        return new self($notice, $notice->declaration(), WhoAnswers::to($notice));
+        $answers = WhoAnswers::to($notice);
+
+        return new self($notice, $notice->declaration(), $answers, $answers->inForce($now));
     }
 
     public function page(): string

@@ -19,7 +19,7 @@ final class Points
      */
     public static function of(Survey $survey, Notice $notice): array
     {
-        $asked = Asked::of($notice);
+        $asked = Asked::of($notice, $survey->now);
 
         return array_map(static function (string $class) use ($survey, $asked): array {
             $point = new $class;

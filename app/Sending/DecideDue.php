@@ -99,7 +99,7 @@ final readonly class DecideDue
         $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];
         $dispatch->setRelation('edition', $decision->edition)->fill([
             ...$state,
-            'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason,
+            'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason, 'recipient_language' => $recipient->language,
             'decision' => ['reasons' => [...$decision->reasons, ...$left]], 'needs_look' => $decision->needsLook,
             'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $messageData->data), 'due_at' => now(), 'attempts' => 0,
         ]);

@@ -286,11 +286,11 @@ final class PlanDues
      * @param  Dispatch|null  $followed  the message that something follows: then what was answered is what was answered to it
      * @return array<string, mixed> normalised values by root name
      */
-    public static function data(Record $record, RecordType $type, Source $source, ?Dispatch $followed = null): array
+    public static function data(Record $record, RecordType $type, Source $source, ?Dispatch $followed = null, ?string $now = null): array
     {
         $answers = $type->questions === [] ? [] : ($followed === null ? $record->responses ?? [] : Response::answersTo($followed));
 
-        $now = Moment::text(Clock::now()->toDateTimeImmutable());
+        $now ??= Moment::text(Clock::now()->toDateTimeImmutable());
         $zone = $source->manifest()->source->zone;
 
         return [$type->key => $type->computed($record->read($type) ?? [], $now, $zone), 'now' => $now, 'source' => ['zone' => $zone], ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($answers)]), ...($followed === null ? [] : [Vocabulary::FOLLOWED => ['message' => $followed->id, 'at' => $followed->data['now'] ?? null]])];

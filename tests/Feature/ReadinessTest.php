@@ -93,8 +93,20 @@ final class ReadinessTest extends TestCase
         PublishTemplate::from($this->source, Json::ofArray($document, 'x'));
         $points = $this->points();
         self::assertSame(['bad', 'Night-blue receipt, version 2: “Order received” needs a link to “Order page”, and there is none.', '/templates/night-blue-receipt'], [$points['It has all that it must contain']['state'], $points['It has all that it must contain']['words'], $points['It has all that it must contain']['at']]);
-        self::assertSame('note', $points['In their languages']['state']);
-        self::assertStringContainsString('who get English', $points['In their languages']['words']);
+        self::assertSame('There are words in all that they read: English (by what went out in the last 90 days)', $points['In their languages']['words']);
+        Dispatch::query()->update(['recipient_language' => 'de-AT']);
+        self::assertSame(['note', 'There are no words in German (Austria) (1, who get English) (by what went out in the last 90 days)'], [$this->points()['In their languages']['state'], $this->points()['In their languages']['words']]);
+        Dispatch::query()->update(['created_at' => now()->subDays(91)]);
+        self::assertMatchesRegularExpression('~^There are no words in .*German \(\d+, who get English\).* \(nothing went out in the last 90 days: by the newest records\)$~', $this->points()['In their languages']['words']);
+    }
+
+    public function test_all_notices_are_asked_of_at_once(): void
+    {
+        $this->ask('GET', '/api/app/sources/larkmoor/readiness');
+        DB::enableQueryLog();
+        self::assertGreaterThan(20, $this->ask('GET', '/api/app/sources/larkmoor/readiness')->assertOk()->json('of'));
+
+        self::assertLessThan(40, count(DB::getQueryLog()));
     }
 
     /**

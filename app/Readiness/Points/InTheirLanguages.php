@@ -22,16 +22,9 @@ final class InTheirLanguages implements Point
 
     public function of(Survey $survey, Asked $asked): Told
     {
-        if ($asked->declared->recipient->each !== null) {
-            return Told::good('It goes to each of several; each has a language of its own');
-        }
-        $read = [];
-        foreach ($survey->records($asked->declared->recordType) as $record) {
-            $language = (string) $asked->declared->recipient->resolve($record['data'])->language;
-            $read[$language] = ($read[$language] ?? 0) + 1;
-        }
-        unset($read['']);
-        $version = ($asked->answers->inForce()[0] ?? null)?->version();
+        $sent = $survey->languages($asked->notice);
+        $read = $sent === [] ? self::foreseen($survey, $asked) : $sent;
+        $version = ($asked->inForce[0] ?? null)?->version();
         $lacking = [];
         foreach ($read as $language => $number) {
             try {
@@ -45,10 +38,30 @@ final class InTheirLanguages implements Point
         }
         $all = implode(', ', array_map(LanguageTag::name(...), array_map(strval(...), array_keys($read))));
 
+        $whose = $sent === [] ? ' (nothing went out in the last '.Survey::DAYS.' days: by the newest records)' : ' (by what went out in the last '.Survey::DAYS.' days)';
+
         return match (true) {
             $read === [] => Told::good('No recipient has a language of its own'),
-            $lacking === [] => Told::good("There are words in all that they read: {$all}"),
-            default => Told::note('There are no words in '.implode(', ', $lacking), 'Translate the template', $asked->page()),
+            $lacking === [] => Told::good("There are words in all that they read: {$all}{$whose}"),
+            default => Told::note('There are no words in '.implode(', ', $lacking).$whose, 'Translate the template', $asked->page()),
         };
+    }
+
+    /**
+     * What those would read whom the newest records name. Of what goes to each of several nothing is foreseen.
+     *
+     * @return array<string, int> how many of them, by language tag
+     */
+    private static function foreseen(Survey $survey, Asked $asked): array
+    {
+        $read = [];
+        foreach ($asked->declared->recipient->each === null ? $survey->records($asked->declared->recordType) : [] as $record) {
+            $language = $asked->declared->recipient->resolve($record['data'])->language;
+            if ($language !== null && $language !== '') {
+                $read[$language] = ($read[$language] ?? 0) + 1;
+            }
+        }
+
+        return $read;
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Readiness\Points;
 
-use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Readiness\Asked;
 use App\Readiness\Point;
@@ -21,7 +20,7 @@ final class LastArrived implements Point
 
     public function of(Survey $survey, Asked $asked): Told
     {
-        $last = Dispatch::query()->where('notice_id', $asked->notice->id)->latest('id')->first();
+        $last = $survey->lastDispatch($asked->notice);
         if ($last === null) {
             return Told::note('None has gone out yet');
         }

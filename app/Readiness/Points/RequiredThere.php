@@ -27,7 +27,7 @@ final class RequiredThere implements Point
                 return Told::bad("When {$claim->template->name} answers no longer fits the source: {$claim->fault}", 'Look who answers', $asked->page());
             }
         }
-        foreach ($asked->answers->inForce() as $claim) {
+        foreach ($asked->inForce as $claim) {
             $version = $claim->version();
             if ($version === null) {
                 continue;
@@ -39,6 +39,6 @@ final class RequiredThere implements Point
             }
         }
 
-        return Told::good($asked->answers->inForce() === [] ? 'The built-in has it' : 'The templates have it');
+        return Told::good($asked->inForce === [] ? 'The built-in has it' : 'The templates have it');
     }
 }

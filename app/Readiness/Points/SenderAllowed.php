@@ -22,6 +22,9 @@ final class SenderAllowed implements Point
     public function of(Survey $survey, Asked $asked): Told
     {
         $domains = config()->array('herald.from_domains');
+        if ($domains === []) {
+            return Told::good('Which domains may be sent from is not set (MAIL_FROM_DOMAINS)');
+        }
         $record = $survey->records($asked->declared->recordType)[0] ?? null;
         $from = $survey->source->manifest()->source->email;
         if ($record !== null) {
@@ -34,7 +37,6 @@ final class SenderAllowed implements Point
         $domain = strtolower(substr((string) strrchr($from, '@'), 1));
 
         return match (true) {
-            $domains === [] => Told::good("It comes from {$from}; which domains are allowed is not set (MAIL_FROM_DOMAINS)"),
             in_array($domain, $domains, true) => Told::good("It comes from {$from}, which is allowed"),
             default => Told::bad("It comes from {$from}, and only ".implode(', ', array_map(static fn (mixed $one): string => is_string($one) ? $one : '', $domains)).' may be sent from', 'Change the sender, or MAIL_FROM_DOMAINS', '/brand'),
         };

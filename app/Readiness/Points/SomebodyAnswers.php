@@ -21,14 +21,13 @@ final class SomebodyAnswers implements Point
 
     public function of(Survey $survey, Asked $asked): Told
     {
-        $inForce = $asked->answers->inForce();
         $isSilent = $asked->answers->otherwise === Otherwise::Silent;
-        $names = implode(', ', array_map(static fn (AskedClaim $claim): string => $claim->called(), $inForce));
-        $always = array_filter($inForce, static fn (AskedClaim $claim): bool => $claim->whole() === null) !== [];
+        $names = implode(', ', array_map(static fn (AskedClaim $claim): string => $claim->called(), $asked->inForce));
+        $always = array_filter($asked->inForce, static fn (AskedClaim $claim): bool => $claim->whole() === null) !== [];
 
         return match (true) {
-            $inForce === [] && $isSilent => Told::bad($asked->declared->languages() === [] ? 'Nothing is written for it yet' : 'It is silent: nothing goes out', $asked->declared->languages() === [] ? 'Write a template' : 'Choose who answers', $asked->page()),
-            $inForce === [] => Told::good(ucfirst($asked->answers->otherwise->inWords())),
+            $asked->inForce === [] && $isSilent => Told::bad($asked->declared->languages() === [] ? 'Nothing is written for it yet' : 'It is silent: nothing goes out', $asked->declared->languages() === [] ? 'Write a template' : 'Choose who answers', $asked->page()),
+            $asked->inForce === [] => Told::good(ucfirst($asked->answers->otherwise->inWords())),
             $isSilent && ! $always => Told::note("{$names}; where none of them fits, nothing goes out", 'Look who answers', $asked->page()),
             default => Told::good($names.($always ? '' : '; where none of them fits, '.$asked->answers->otherwise->inWords())),
         };

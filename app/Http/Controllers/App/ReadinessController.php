@@ -17,11 +17,11 @@ final class ReadinessController
     /** Of all notices: only what stands in the way. */
     public function index(Source $source): JsonResponse
     {
-        $survey = new Survey($source);
-        $notices = $source->notices()->inForce()->withWhoAnswers()->get();
+        $notices = $source->notices()->inForce()->withWhoAnswers()->get()->each(static fn (Notice $notice): Notice => $notice->setRelation('source', $source));
+        $survey = new Survey($source, $notices);
         $bad = [];
         foreach ($notices as $notice) {
-            $bad[$notice->key] = array_filter(Points::of($survey, $notice->setRelation('source', $source)), static fn (array $point): bool => $point['state'] === State::Bad->value);
+            $bad[$notice->key] = array_filter(Points::of($survey, $notice), static fn (array $point): bool => $point['state'] === State::Bad->value);
         }
         // What is so for each of them is said once.
         $common = array_values(array_filter(array_values($bad)[0] ?? [], static fn (array $point): bool => array_filter($bad, static fn (array $all): bool => ! in_array($point, $all, true)) === []));
@@ -39,6 +39,8 @@ final class ReadinessController
 
     public function show(Source $source, string $key): JsonResponse
     {
-        return response()->json(['points' => Points::of(new Survey($source), Notice::asked($source, $key))]);
+        $notice = Notice::asked($source, $key);
+
+        return response()->json(['points' => Points::of(new Survey($source, collect([$notice])), $notice)]);
     }
 }
