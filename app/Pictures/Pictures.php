@@ -62,7 +62,7 @@ final class Pictures
         $kind = is_array($photograph) && $photograph[2] === IMAGETYPE_JPEG ? 'jpg' : 'png';
         $bytes = self::encoded($picture, $kind);
         $name = substr(hash('sha256', $bytes), 0, 32).'.'.$kind;
-        self::disk()->put("pictures/{$name}", $bytes);
+        self::put("pictures/{$name}", $bytes);
         self::fit($name, self::SHOWN);
 
         return Picture::query()->firstOrCreate(['source_id' => $source->id, 'name' => $name], [
@@ -79,7 +79,7 @@ final class Pictures
         }
         $bytes = self::bytes($name);
         $picture = self::decoded($bytes);
-        $disk->put("pictures/{$width}/{$name}", $picture->width() <= $width ? $bytes : self::encoded(self::resized($picture, $width), str_ends_with($name, '.jpg') ? 'jpg' : 'png'));
+        self::put("pictures/{$width}/{$name}", $picture->width() <= $width ? $bytes : self::encoded(self::resized($picture, $width), str_ends_with($name, '.jpg') ? 'jpg' : 'png'));
     }
 
     /** The bytes of a picture as it was taken in. */
@@ -118,6 +118,14 @@ final class Pictures
     public static function disk(): Filesystem
     {
         return Storage::disk('local');
+    }
+
+    /** Lays it down whole: whoever reads it while the same is taken in once more finds no half of it. */
+    private static function put(string $path, string $bytes): void
+    {
+        $beside = $path.'.'.bin2hex(random_bytes(8));
+        self::disk()->put($beside, $bytes);
+        self::disk()->move($beside, $path);
     }
 
     private static function isSvg(string $bytes): bool

@@ -284,6 +284,7 @@ final class PlanDues
      * What dates and conditions are read from.
      *
      * @param  Dispatch|null  $followed  the message that something follows: then what was answered is what was answered to it
+     * @param  string|null  $now  the moment by the clock of the work, where many records are read; else it is looked up
      * @return array<string, mixed> normalised values by root name
      */
     public static function data(Record $record, RecordType $type, Source $source, ?Dispatch $followed = null, ?string $now = null): array

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Herald\Manuscript;
 
 use Herald\Manuscript\OwnHtml\OwnHtml;
-use Herald\Record\Path;
+use Herald\Record\Renaming;
 use Herald\Record\Vocabulary;
 
 /** A document in which every field goes by the name that it has today, though it was written when the field was called otherwise (`was`). */
@@ -41,18 +41,17 @@ final class Renamed
     private static function key(Piece $piece): mixed
     {
         $item = is_string($piece->object['item'] ?? null) ? $piece->object['item'] : 'item';
-        $path = is_string($piece->raw) ? self::path("{$item}.{$piece->raw}", $piece->vocabulary) : null;
-
-        return is_string($path) ? substr($path, strlen($item) + 1) : $piece->raw;
+        
+        return is_string($piece->raw) ? substr(Renaming::path("{$item}.{$piece->raw}", $piece->vocabulary), strlen($item) + 1) : $piece->raw;
     }
 
     private static function today(PartKind $kind, mixed $raw, Vocabulary $vocabulary): mixed
     {
         return $raw === null ? null : match ($kind) {
             PartKind::Inline, PartKind::Link => self::runs($raw, $vocabulary),
-            PartKind::Condition => self::condition($raw, $vocabulary),
+            PartKind::Condition => is_array($raw) ? Renaming::in($raw, $vocabulary) : $raw,
             PartKind::List => self::path($raw, $vocabulary),
-            PartKind::Html => is_string($raw) ? OwnHtml::renamed($raw, static fn (string $path): string => is_string($now = self::path($path, $vocabulary)) ? $now : $path) : $raw,
+            PartKind::Html => is_string($raw) ? OwnHtml::renamed($raw, static fn (string $path): string => Renaming::path($path, $vocabulary)) : $raw,
             default => $raw,
         };
     }
@@ -66,30 +65,9 @@ final class Renamed
         ], $runs);
     }
 
-    private static function condition(mixed $condition, Vocabulary $vocabulary): mixed
-    {
-        if (! is_array($condition)) {
-            return $condition;
-        }
-        $inside = isset($condition['where']) ? $vocabulary->with(is_string($condition['item'] ?? null) ? $condition['item'] : 'one', $vocabulary->items($condition['list'] ?? null)) : $vocabulary;
-        foreach ($condition as $name => $member) {
-            $condition[$name] = match (true) {
-                $name === 'path' || $name === 'list' => self::path($member, $vocabulary),
-                $name === 'where' => self::condition($member, $inside),
-                default => self::condition($member, $vocabulary),
-            };
-        }
-
-        return $condition;
-    }
-
     private static function path(mixed $path, Vocabulary $vocabulary): mixed
     {
-        try {
-            return is_string($path) ? (string) $vocabulary->current(Path::of($path)) : $path;
-        } catch (\InvalidArgumentException) {
-            return $path;
-        }
+        return is_string($path) ? Renaming::path($path, $vocabulary) : $path;
     }
 
     /**

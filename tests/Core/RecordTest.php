@@ -14,6 +14,7 @@ use Herald\Record\DataSheet;
 use Herald\Record\Path;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
+use Herald\Record\Renaming;
 use Herald\Record\Source;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
@@ -176,6 +177,18 @@ final class RecordTest extends TestCase
         self::assertSame('title', $today['manuscript'][1]['sorted_by']);
         self::assertSame('item.title', $today['translations']['de']['i.text'][1]['variable']);
         Template::ofJson(Json::ofArray($today, 'today'), $vocabulary);
+
+        self::assertSame([
+            'cue' => ['after' => 'visit.visitor.first_name', 'if' => ['list' => 'visit.lines', 'quantifier' => 'any', 'where' => ['path' => 'one.title', 'operator' => 'is', 'value' => 'visit.size']]],
+            'recipient' => ['each' => 'visit.lines', 'as' => 'line', 'path' => 'line.title', 'name' => 'Line {line.title} of {visit.visitor.first_name|upper}, visit.size, {', 'where' => ['path' => 'line.title', 'operator' => 'one_of', 'value' => ['visit.size', ['path' => 'visit.visitor.first_name']]]],
+            'required' => ['variables' => ['visit.party_size', 'visit.nobody', 'no path']],
+            'computed' => ['kind' => 'count', 'list' => 'visit.lines', 'of' => 'title'],
+        ], Renaming::in([
+            'cue' => ['after' => 'visit.guest.name', 'if' => ['list' => 'visit.items', 'quantifier' => 'any', 'where' => ['path' => 'one.name', 'operator' => 'is', 'value' => 'visit.size']]],
+            'recipient' => ['each' => 'visit.items', 'as' => 'line', 'path' => 'line.name', 'name' => 'Line {line.name} of {visit.guest.name|upper}, visit.size, {', 'where' => ['path' => 'line.name', 'operator' => 'one_of', 'value' => ['visit.size', ['path' => 'visit.guest.name']]]],
+            'required' => ['variables' => ['visit.guests', 'visit.nobody', 'no path']],
+            'computed' => ['kind' => 'count', 'list' => 'visit.items', 'of' => 'name'],
+        ], $vocabulary));
 
         $this->expectException(InvalidDocument::class);
         $this->expectExceptionMessage('fields/1/was: "number" is the key of another field now');

@@ -57,6 +57,20 @@ final class PicturesTest extends TestCase
         $this->ask('PATCH', self::AT.'/'.str_repeat('0', 32).'.png', ['alternative' => 'x'])->assertNotFound();
     }
 
+    public function test_who_reads_a_picture_while_it_is_taken_in_once_more_has_all_of_it(): void
+    {
+        $path = Pictures::disk()->path('pictures/'.$this->take('#112233', 'moor.png'));
+        $whole = file_get_contents($path);
+        $reading = fopen($path, 'rb');
+        self::assertNotFalse($reading);
+        $this->take('#112233', 'again.png');
+
+        // It took the place of the one that is being read, which was not written over.
+        self::assertNotSame(fstat($reading)['ino'] ?? null, fileinode($path));
+        self::assertSame([$whole, $whole], [stream_get_contents($reading), file_get_contents($path)]);
+        self::assertSame([], preg_grep('/\.(png|jpg)$/', Pictures::disk()->allFiles(), PREG_GREP_INVERT), 'nothing is left beside it');
+    }
+
     public function test_its_address_is_had_in_the_width_it_is_to_be_shown_in(): void
     {
         $moor = $this->take('#112233', 'moor.png');
