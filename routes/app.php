@@ -11,6 +11,7 @@ use App\Http\Controllers\App\DeskController;
 use App\Http\Controllers\App\DispatchController;
 use App\Http\Controllers\App\DocumentController;
 use App\Http\Controllers\App\FieldController;
+use App\Http\Controllers\App\FormerNameController;
 use App\Http\Controllers\App\HtmlInController;
 use App\Http\Controllers\App\LetterController;
 use App\Http\Controllers\App\MessageController;
@@ -155,6 +156,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::delete('collections/{key}', [CollectionController::class, 'destroy']);
         Route::post('collections/{key}/claims', [CollectionController::class, 'take']);
         Route::put('otherwise', [OrderController::class, 'otherwise']);
+        Route::get('former-names', [FormerNameController::class, 'index']);
+        Route::post('former-names', [FormerNameController::class, 'write']);
         Route::post('notices/{key}/order', [OrderController::class, 'putInForce']);
         Route::post('records/{type}/{key}/consequences', [RecordController::class, 'consequences'])->where('key', '.+');
         Route::post('records/{type}/{key}/messages', [MessageController::class, 'store'])->where('key', '.+');

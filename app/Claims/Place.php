@@ -10,7 +10,7 @@ use Herald\Document\InvalidDocument;
 final readonly class Place
 {
     /**
-     * @param  'keep'|'first'|'last'|'in_place_of'|'before'  $how
+     * @param  'stays'|'keep'|'first'|'last'|'in_place_of'|'before'  $how
      * @param  int|null  $of  the claim that it takes the place of, or stands before, by its place in the order
      * @param  array<array-key, mixed>|null  $condition  for which records alone; null for all
      * @param  string|null  $collection  the key of the one while which is on it answers
@@ -25,6 +25,12 @@ final readonly class Place
     public static function of(?array $asked): self
     {
         return $asked === null ? new self('keep', null, null) : new self($asked['how'], $asked['claim'] ?? null, $asked['if'] ?? null);
+    }
+
+    /** As it is: where it stands nowhere, it goes on answering for nothing. */
+    public static function stays(): self
+    {
+        return new self('stays', null, null);
     }
 
     /**
@@ -60,7 +66,7 @@ final readonly class Place
         $claims = $order['claims'];
         $own = array_filter($claims, static fn (array $claim): bool => $claim['template'] === $template);
         $isOn = array_filter($own, static fn (array $claim): bool => ($claim['on'] ?? true) === true) !== [];
-        if ($this->how === 'keep' && $isOn) {
+        if ($this->how === 'stays' || ($this->how === 'keep' && $isOn)) {
             return $order;
         }
         if (in_array($this->how, ['in_place_of', 'before'], true) && ! isset($claims[$this->of ?? -1])) {

@@ -41,7 +41,7 @@ final class Renamed
     private static function key(Piece $piece): mixed
     {
         $item = is_string($piece->object['item'] ?? null) ? $piece->object['item'] : 'item';
-        
+
         return is_string($piece->raw) ? substr(Renaming::path("{$item}.{$piece->raw}", $piece->vocabulary), strlen($item) + 1) : $piece->raw;
     }
 

@@ -11,6 +11,7 @@ use Herald\Document\Schema;
 use Herald\Notice\Consequence;
 use Herald\Notice\Notice;
 use Herald\Notice\Occurrence;
+use Herald\Record\Field;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Source;
@@ -33,6 +34,14 @@ final readonly class Manifest
         public array $notices,
         public array $unfit = [],
     ) {
+    }
+
+    /** Whether any field, of a record or given with an event, had another key before. */
+    public function isRenamed(): bool
+    {
+        $fields = array_merge(...array_map(static fn (RecordType $type): array => array_values($type->fields), array_values($this->recordTypes)), ...array_map(static fn (Notice $notice): array => array_values($notice->given), array_values($this->notices)));
+
+        return array_filter($fields, static fn (Field $field): bool => $field->isRenamed()) !== [];
     }
 
     /** @throws InvalidDocument naming place and reason of what is wrong */

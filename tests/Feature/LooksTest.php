@@ -90,6 +90,61 @@ final class LooksTest extends TestCase
         self::assertSame([], array_filter($this->ask('GET', '/api/app/sources/larkmoor/running-order')->json('strands.0.notices.0.trouble'), static fn (string $words): bool => str_contains($words, 'no longer fits')));
     }
 
+    public function test_what_calls_fields_as_before_is_looked_at_and_written_anew_in_one_step(): void
+    {
+        [$at, $gift] = ['/api/app/sources/larkmoor', ['path' => 'order.gift', 'operator' => 'is', 'value' => true]];
+        $order = ['claims' => [['template' => 'night-blue-receipt', 'if' => $gift]], 'otherwise' => 'built_in'];
+        $this->ask('POST', self::AT.'/order', ['revision' => 2, ...$order])->assertOk();
+        $this->ask('PUT', self::AT.'/order/draft', ['revision' => 3, ...$order, 'claims' => [['template' => 'night-blue-receipt', 'if' => ['not' => $gift]]]])->assertOk();
+        $this->ask('PATCH', self::AT, ['revision' => Notice::query()->where('key', 'order-received')->value('revision'), 'on' => true, 'narrowing' => $gift])->assertOk();
+        $this->ask('POST', "{$at}/notices", ['notice' => [
+            'format' => 'velvet-herald/notice', 'version' => 1, 'key' => 'own-gift', 'name' => 'A gift', 'strand' => 'shop', 'audience' => 'customer', 'cue' => ['becomes' => $gift],
+            'recipient' => ['path' => 'order.customer.email', 'name' => 'since {order.placed_at}'],
+        ]])->assertCreated();
+        $this->ask('POST', "{$at}/fields/order", ['label' => 'Days since', 'computed' => ['kind' => 'days', 'from' => 'order.placed_at', 'to' => 'now']])->assertCreated();
+        $document = $this->ask('GET', "{$at}/templates/night-blue-receipt")->json('document');
+        $this->ask('PUT', "{$at}/templates/night-blue-receipt/draft", ['revision' => null, 'version' => 1, 'document' => [...$document, 'manuscript' => [['id' => 'x', 'type' => 'text', 'text' => 'Ordered on {order.placed_at}']]]])->assertOk();
+        $seen = fn (): array => $this->ask('GET', self::AT.'/rendering?record=LM-20429&words=answer')->assertOk()->json();
+        $this->ask('GET', "{$at}/running-order")->assertJsonPath('renamed', false);
+        $this->ask('GET', "{$at}/former-names")->assertOk()->assertExactJson(['former' => [], 'left' => []]);
+
+        $before = $seen();
+        $manifest = $this->renamed(true);
+        LoadManifest::from(Json::ofArray($manifest, 'manifest'));
+        $this->ask('GET', "{$at}/running-order")->assertJsonPath('renamed', true);
+        $former = $this->ask('GET', "{$at}/former-names")->assertOk()->json('former');
+        [$isGift, $placed] = [['was' => 'order.gift', 'is' => 'order.present'], ['was' => 'order.placed_at', 'is' => 'order.ordered_at']];
+        self::assertEqualsCanonicalizing([
+            ['Night-blue receipt, version 1', '/templates/night-blue-receipt', [$placed, $isGift]], ['Night-blue receipt, its draft', '/templates/night-blue-receipt', [$placed]],
+            ['Order received, to customer: its condition', '/notices/order-received', [$isGift]], ['Order received, to customer: who answers', '/notices/order-received', [$isGift]],
+            ['A gift, to customer: what sets it off and whom it goes to', '/notices/own-gift', [$isGift, $placed]], ['The field Days since', '/records/order', [$placed]],
+        ], array_map(static fn (array $one): array => [$one['what'], $one['at'], $one['names']], $former));
+        self::assertNotSame([], LoadManifest::broken(Json::ofArray($this->renamed(false), 'manifest')), 'they rest on what the source remembers');
+
+        $this->ask('POST', "{$at}/former-names")->assertOk()->assertExactJson(['former' => [], 'left' => []]);
+        $template = $this->source->templates()->where('key', 'night-blue-receipt')->firstOrFail();
+        self::assertSame(2, $template->latestVersion?->number);
+        self::assertSame('Ordered on', trim($this->ask('GET', "{$at}/templates/night-blue-receipt")->json('document.manuscript.0.text.0.text')), 'the draft stays one');
+        self::assertSame(['order.present', 'order.present'], [$this->ask('GET', self::AT.'/order')->json('in_force.claims.0.if.path'), $this->ask('GET', self::AT.'/order')->json('draft.claims.0.if.not.path')]);
+        $after = $seen();
+        self::assertSame([$before['subject'], $before['text']], [$after['subject'], $after['text']], 'nothing says anything else');
+        self::assertSame([], LoadManifest::broken(Json::ofArray($this->renamed(false), 'manifest')));
+        $this->ask('POST', "{$at}/former-names")->assertOk();
+        self::assertSame(2, $template->refresh()->latestVersion?->number, 'once is enough');
+        self::assertSame('Night-blue receipt, version 1: written by the names that fields have now', $this->ask('GET', '/api/app/audit?search=version+1%3A+written')->json('deeds.0.what'));
+    }
+
+    /**
+     * @return array<string, mixed> with two fields that are called otherwise
+     */
+    private function renamed(bool $remembered): array
+    {
+        $text = json_encode($this->manifest, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES);
+        $manifest = (array) json_decode((string) preg_replace(['/\border\.gift\b/', '/\border\.placed_at\b/', '/"key":"gift"/', '/"placed_at"/', '/"key":"ordered_at"/'], ['order.present', 'order.ordered_at', '"key":"present"'.($remembered ? ',"was":["gift"]' : ''), '"ordered_at"', '"key":"ordered_at"'.($remembered ? ',"was":["placed_at"]' : '')], $text), true);
+
+        return array_combine(array_map(strval(...), array_keys($manifest)), $manifest);
+    }
+
     /**
      * @return array<string, mixed>
      */

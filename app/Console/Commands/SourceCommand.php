@@ -6,13 +6,14 @@ namespace App\Console\Commands;
 
 use App\Audit\Audit;
 use App\Loading\LoadManifest;
+use App\Renaming\FormerNames;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Illuminate\Console\Command;
 
 final class SourceCommand extends Command
 {
-    protected $signature = 'herald:source {file : the manifest, JSON} {--accept : also when templates no longer fit it} {--dry-run : only tell what it would change}';
+    protected $signature = 'herald:source {file : the manifest, JSON} {--accept : also when templates no longer fit it} {--dry-run : only tell what it would change} {--write-names : then write what people made here by the names that fields have now}';
 
     protected $description = 'Take over the manifest of a source. Can be run again; sends nothing';
 
@@ -42,6 +43,12 @@ final class SourceCommand extends Command
             $this->error($e->getMessage());
 
             return self::FAILURE;
+        }
+        if ($this->option('write-names')) {
+            foreach ((new FormerNames($source))->all() as $one) {
+                $this->line("{$one->what}: ".implode(', ', array_map(static fn (string $was, string $is): string => "{$was} is {$is}", array_keys($one->names), $one->names)));
+            }
+            array_map($this->warn(...), (new FormerNames($source))->write(null));
         }
         $manifest = $source->manifest();
         $this->info(sprintf('%s: %d record types, %d notices in %d strands.', $source->name, count($manifest->recordTypes), count($manifest->notices), count($manifest->strands)));

@@ -17,6 +17,7 @@ const triedAs = async (key: string, body: Schemas['Order'] & { record: string | 
 export const queries = {
     session: () => queryOptions({ queryKey: ['session'], queryFn: () => got(general.GET('/api/app/session')), staleTime: 60_000 }),
     runningOrder: () => queryOptions({ queryKey: ['running-order'], queryFn: () => got(api.GET('/running-order')) }),
+    formerNames: () => queryOptions({ queryKey: ['former-names'], queryFn: () => got(api.GET('/former-names')) }),
     notice: (key: string) => queryOptions({ queryKey: ['notices', key], queryFn: () => got(api.GET('/notices/{key}', { params: { path: { key } } })) }),
     order: (key: string) => queryOptions({ queryKey: ['notices', key, 'order'], queryFn: () => got(api.GET('/notices/{key}/order', { params: { path: { key } } })), ...IN_HAND }),
     orderParts: (key: string) => queryOptions({ queryKey: ['notices', key, 'order-parts'], queryFn: () => got(api.GET('/notices/{key}/order/parts', { params: { path: { key } } })), ...BESIDE }),

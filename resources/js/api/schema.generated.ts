@@ -423,6 +423,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/former-names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What still calls fields as the source called them before; it is read as if it did not */
+        get: operations["formerNames"];
+        put?: never;
+        /** It is written by the names that fields have now; templates that are published get a version more, which says the same */
+        post: operations["writeNames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/collections": {
         parameters: {
             query?: never;
@@ -2094,8 +2112,23 @@ export interface components {
             coming: number | null;
             trouble: string[];
         };
+        FormerNames: {
+            former: {
+                what: string;
+                /** @description its page */
+                at: string;
+                names: {
+                    was: string;
+                    is: string;
+                }[];
+            }[];
+            /** @description what could not be written just now, with its reason */
+            left: string[];
+        };
         RunningOrder: {
             new_notices: components["schemas"]["Otherwise"];
+            /** @description whether any field had another name before, so that something may still call it that */
+            renamed: boolean;
             /** @description notices of our own that do not fit what the source declares today */
             unfit: {
                 key: string;
@@ -4017,6 +4050,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    formerNames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormerNames"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    writeNames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is left */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormerNames"];
+                };
             };
             default: components["responses"]["Problem"];
         };

@@ -169,10 +169,12 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
     useEffect(() => {
         const { current: view } = editor;
         if (view && described.current.runs === runs && described.current.chips !== chips && !view.view.composing) {
-            const { from, to } = view.state.selection;
+            const { selection } = view.state;
+            const { from, to } = selection;
             // A chip that stands there is not drawn anew for being the same: it goes, and comes again.
             view.commands.setContent('', { emitUpdate: false });
-            view.chain().setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false }).setTextSelection({ from, to }).run();
+            const anew = view.chain().setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false });
+            (selection instanceof NodeSelection ? anew.setNodeSelection(from) : anew.setTextSelection({ from, to })).run();
         }
         described.current = { runs, chips };
     }, [runs, chips, rich]);

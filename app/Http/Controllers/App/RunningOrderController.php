@@ -52,7 +52,7 @@ final class RunningOrderController
                 'name' => $source->name, 'audiences' => array_map(static fn (string $audience, array $words): array => ['key' => $audience, 'name' => $words['plural']], array_keys($manifest->source->audiences), $manifest->source->audiences),
                 'languages' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag, $tag)], $manifest->source->languages),
             ],
-            'new_notices' => $source->fallback->value,
+            'new_notices' => $source->fallback->value, 'renamed' => $manifest->isRenamed(),
             'strands' => $strands,
             'unfit' => $source->notices()->whereNull('retired_at')->whereNotNull('unfit')->orderBy('position')->get()->map(static fn (Notice $notice): array => ['key' => $notice->key, 'name' => is_string($notice->document['name'] ?? null) ? $notice->document['name'] : $notice->key, 'why' => (string) $notice->unfit, 'revision' => $notice->revision]),
         ]);

@@ -8,6 +8,7 @@ import { Empty, Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { SearchField } from '../../parts/SearchField';
 import { useMayPublish } from '../../parts/useSession';
+import { FormerNames } from './FormerNames';
 import { SetAll } from './SetAll';
 import { queries } from '../../api/queries';
 
@@ -83,6 +84,7 @@ export function RunningOrderPage() {
                 </>
             }
         >
+            {order.data.renamed && mayPublish && <FormerNames />}
             <div className="flex flex-wrap gap-x-4 items-center border-y border-line py-1.5 mb-3.5 text-[13px]">
                 {filters.map(({ key, words, apart }) => (
                     <span key={key} className="contents">
