@@ -8,6 +8,7 @@ use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\Exception\ElementClickInterceptedException;
 use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\Remote\DriverCommand;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
@@ -121,6 +122,13 @@ abstract class BrowserTestCase extends TestCase
         }, function () use ($xpath, &$why): string {
             return "a click on {$xpath} on {$this->driver->getCurrentURL()}: {$why}";
         });
+    }
+
+    /** Takes something with the pointer to where something else is. */
+    protected function drag(string $what, string $to): void
+    {
+        $place = $this->element($to);
+        (new WebDriverActions($this->driver))->clickAndHold($this->element($what))->moveByOffset(0, -6)->moveToElement($place)->release()->perform();
     }
 
     protected function press(string $name): void

@@ -51,8 +51,9 @@ final class WhoAnswersTest extends BrowserTestCase
         $this->seeNot('It can never answer', self::LIST);
         $this->press('Undo');
         $this->see('It can never answer', $this->line('Large receipt'));
-        $this->press('Move Large receipt up');
+        $this->drag($this->line('Large receipt').'//*[@title="Drag it up or down"]', $this->line('German receipt'));
         $this->see('Answers for LM-20429', $this->line('German receipt'));
+        $this->see('Not for LM-20429: Total is €141.00, not more than 250', $this->line('Large receipt'));
         $this->choose('When none of them fits', 'the built-in, in the brand’s frame');
         $this->see('Not in force yet', self::LIST);
 
@@ -141,12 +142,19 @@ final class WhoAnswersTest extends BrowserTestCase
         $this->publishCopy('Other receipt');
         $this->signIn();
 
-        $manifest = str_replace('we have received your order', 'your order has reached us:', (string) file_get_contents(dirname(__DIR__, 2).'/database/demo/larkmoor.json'));
+        $manifest = str_replace(['we have received your order', '"key": "gift"'], ['your order has reached us:', '"key": "present", "was": ["gift"]'], (string) file_get_contents(dirname(__DIR__, 2).'/database/demo/larkmoor.json'));
         $file = (string) tempnam(sys_get_temp_dir(), 'herald');
         file_put_contents($file, $manifest);
         $this->stack->artisan('herald:source', $file);
         unlink($file);
         $this->open('/running-order?show=look');
+        $this->see('2 things here still go by the former names');
+        $this->press('Look at them …');
+        $this->see('order.gift order.present', '//dialog[@open]//li[contains(., "Night-blue receipt, version 1")]');
+        $this->assertAccessible();
+        $this->press('Write the names of today');
+        $this->see('All of it goes by the names that fields have now.');
+        $this->seeNot('still go by the former names');
         $this->see('the source has changed it: needs a look', '//li[contains(., "Order received")]');
         $this->follow('Order received');
         $this->press('Show the difference');
