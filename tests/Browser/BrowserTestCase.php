@@ -124,11 +124,17 @@ abstract class BrowserTestCase extends TestCase
         });
     }
 
-    /** Takes something with the pointer to where something else is. */
-    protected function drag(string $what, string $to): void
+    /**
+     * Takes something with the pointer to the upper edge of something else.
+     *
+     * @param  string  $over  what is there once it may be let go
+     */
+    protected function drag(string $what, string $to, string $over): void
     {
-        $place = $this->element($to);
-        (new WebDriverActions($this->driver))->clickAndHold($this->element($what))->moveByOffset(0, -6)->moveToElement($place)->release()->perform();
+        [$from, $place] = [$this->element($what), $this->element($to)];
+        (new WebDriverActions($this->driver))->clickAndHold($from)->moveByOffset(0, -12)->moveToElement($place, 0, -intdiv($place->getSize()->getHeight(), 2))->perform();
+        $this->element($over);
+        (new WebDriverActions($this->driver))->release()->perform();
     }
 
     protected function press(string $name): void

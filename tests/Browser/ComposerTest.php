@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use App\Console\Commands\DemoCommand;
-use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\System\Stack;
@@ -155,7 +154,7 @@ final class ComposerTest extends BrowserTestCase
         $this->see('Order page', '//*[@aria-label="Button: Leads to"]');
 
         // A block is pulled to another place: the text goes above the totals.
-        $this->drag('Text: select', '//*[@data-frame][@aria-label="Totals"]');
+        $this->drag('//button[@aria-label="Text: select"]', '//*[@data-frame][@aria-label="Totals"]', '//*[contains(@class, "gap-over")]');
         self::assertSame(['heading', 'line_items', 'text', 'totals', 'button'], array_column($this->manuscript()['manuscript'], 'type'));
 
         // Two blocks are put into a section, and taken out of it again.
@@ -567,15 +566,6 @@ final class ComposerTest extends BrowserTestCase
     {
         $this->click("//*[@contenteditable='true']//*[contains(@class, 'chip')][contains(., '{$label}')]");
         $this->element('//*[@data-chip-form]');
-    }
-
-    private function drag(string $handle, string $before): void
-    {
-        $from = $this->element("//button[@aria-label='{$handle}']");
-        $to = $this->element($before);
-        (new WebDriverActions($this->driver))->clickAndHold($from)->moveByOffset(0, -12)->moveToElement($to, 0, -intdiv($to->getSize()->getHeight(), 2))->perform();
-        $this->element('//*[contains(@class, "gap-over")]');
-        (new WebDriverActions($this->driver))->release()->perform();
     }
 
     private function shiftPress(string $name): void

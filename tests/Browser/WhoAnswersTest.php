@@ -51,7 +51,7 @@ final class WhoAnswersTest extends BrowserTestCase
         $this->seeNot('It can never answer', self::LIST);
         $this->press('Undo');
         $this->see('It can never answer', $this->line('Large receipt'));
-        $this->drag($this->line('Large receipt').'//*[@title="Drag it up or down"]', $this->line('German receipt'));
+        $this->drag($this->line('Large receipt').'//*[@title="Drag it up or down"]', $this->line('German receipt'), $this->line('German receipt').'[contains(@class, "bg-base-200")]');
         $this->see('Answers for LM-20429', $this->line('German receipt'));
         $this->see('Not for LM-20429: Total is €141.00, not more than 250', $this->line('Large receipt'));
         $this->choose('When none of them fits', 'the built-in, in the brand’s frame');
@@ -150,7 +150,7 @@ final class WhoAnswersTest extends BrowserTestCase
         $this->open('/running-order?show=look');
         $this->see('2 things here still go by the former names');
         $this->press('Look at them …');
-        $this->see('order.gift order.present', '//dialog[@open]//li[contains(., "Night-blue receipt, version 1")]');
+        $this->see('order.gift → order.present', '//dialog[@open]//li[contains(., "Night-blue receipt, version 1")]');
         $this->assertAccessible();
         $this->press('Write the names of today');
         $this->see('All of it goes by the names that fields have now.');

@@ -33,7 +33,7 @@ export function FormerNames() {
             <p className="border-l-3 border-warning pl-3 mb-3.5 text-[13px] flex flex-wrap items-center gap-x-3 gap-y-1.5">
                 The source calls fields otherwise than before. {former.length === 1 ? 'One thing here still goes by the former name' : `${former.length} things here still go by the former names`}: it works all the same.
                 <button type="button" className="btn btn-sm" onClick={() => setOpen(true)}>
-                    Look at them …
+                    {former.length === 1 ? 'Look at it …' : 'Look at them …'}
                 </button>
             </p>
             <Dialog
@@ -56,7 +56,7 @@ export function FormerNames() {
                             </Link>
                             {one.names.map(({ was, is }) => (
                                 <span key={was} className="block">
-                                    <code className="font-mono text-[12px] text-muted line-through">{was}</code> <code className="font-mono text-[12px]">{is}</code>
+                                    <code className="font-mono text-[12px] text-muted line-through">{was}</code> → <code className="font-mono text-[12px]">{is}</code>
                                 </span>
                             ))}
                         </li>
