@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Documents\PassageShelf;
 use App\Http\Resources\NoticeLine;
 use App\Models\Dispatch;
+use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Notice;
@@ -26,7 +27,8 @@ final class RunningOrderController
         $manifest = $source->manifest();
         $notices = $source->notices()->inForce()->with(['claims.collection', 'claims.template.latestVersion' => TemplateVersion::light(...)])->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
-        $counts = Dispatch::query()->whereIn('notice_id', $notices->pluck('id'))->where('created_at', '>=', now()->subDays(30))
+        // All states are named, so that the index is gone through by ranges.
+        $counts = Dispatch::query()->whereIn('notice_id', $notices->pluck('id'))->whereIn('state', DispatchState::cases())->where('created_at', '>=', now()->subDays(30))
             ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
         $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
 
