@@ -140,7 +140,7 @@ function Loaded({ collection }: { collection: Collection }) {
                     }
                 >
                     <p className="mb-2">
-                        {collection.days ? `It holds ${collection.days}, by the source’s clock.` : 'It holds until it is switched off.'} {collection.brand && `Its messages wear the brand ${collection.brand.name}.`}
+                        {collection.days ? `It holds ${collection.days}, by the source’s clock.` : 'It holds until it is switched off.'} {collection.brand && `Its messages are in the brand ${collection.brand.name}.`}
                     </p>
                     {differing.length === 0 ? <p className="text-warning">Nothing goes out otherwise: put templates into it first.</p> : <Outlook lines={differing} />}
                     {change.error && <Problem error={change.error} />}

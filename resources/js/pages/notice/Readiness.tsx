@@ -21,7 +21,7 @@ export function Readiness({ notice }: { notice: string }) {
                     {bad.length === 0 && <p className="text-success">Nothing stands in the way.</p>}
                     <PointList points={bad} />
                     <details className="mt-1.5">
-                        <summary className="cursor-pointer text-muted">{bad.length === 0 ? 'By what that is seen' : `${rest.length} other points`}</summary>
+                        <summary className="cursor-pointer text-muted">{bad.length === 0 ? 'What that rests on' : `${rest.length} other points`}</summary>
                         <PointList points={rest} />
                     </details>
                 </>

@@ -101,7 +101,7 @@ export function RunningOrderPage() {
                 ))}
                 {source.languages.length > 1 && (
                     <select aria-label="Language" className="select select-xs bg-raised w-auto ml-auto" value={missing ?? ''} onChange={(event) => set('missing', event.target.value)}>
-                        <option value="">whatever languages</option>
+                        <option value="">any language</option>
                         {source.languages.map(({ tag, name }) => (
                             <option key={tag} value={tag}>
                                 without words in {name}
