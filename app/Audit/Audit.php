@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Audit;
 
+use App\Finding\Words;
 use App\Models\Source;
 use App\Models\User;
+use Herald\Record\SearchWords;
 use Illuminate\Database\Eloquent\Model;
 use Spatie\Activitylog\Contracts\Activity as Written;
 use Spatie\Activitylog\Models\Activity;
@@ -28,7 +30,10 @@ final class Audit
     {
         $log = ($by === null ? activity()->causedByAnonymous() : activity()->causedBy($by))->event($event)->withProperties(array_filter(['before' => $before, 'after' => $after]))
             ->tap(static fn (Written&Model $activity) => $activity->forceFill(['source_id' => $source?->id, 'origin' => self::origin()]));
-        ($to === null ? $log : $log->performedOn($to))->log(mb_strimwidth($words, 0, 1000, '…'));
+        $deed = ($to === null ? $log : $log->performedOn($to))->log(mb_strimwidth($words, 0, 1000, '…'));
+        if ($deed instanceof Activity) {
+            Words::ofDeeds()->keep($deed->id, SearchWords::of(implode(' ', array_filter([$words, $event, self::origin(), $by?->name, $by?->email]))), true);
+        }
     }
 
     /** The same, of what is done over and over: one entry for what goes on, with how often. */

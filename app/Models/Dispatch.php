@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Finding\Words;
 use App\Timing\PlanDues;
+use Herald\Record\SearchWords;
 use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
@@ -19,6 +21,7 @@ use Illuminate\Support\Facades\DB;
  * One message about one occasion, with those it goes to. One worker at a time has it in hand, and serves its recipients one after the other.
  *
  * @property string $id
+ * @property int $source_id
  * @property int $notice_id
  * @property int $record_id
  * @property string $occasion `event:ID`
@@ -60,6 +63,8 @@ final class Dispatch extends Model
 
     protected $guarded = [];
 
+    private bool $hasWords = false;
+
     protected function casts(): array
     {
         return [
@@ -81,6 +86,14 @@ final class Dispatch extends Model
     private static function ripe(Builder $dispatches): Builder
     {
         return $dispatches->where('due_at', '<=', now());
+    }
+
+    /** The words by which it is found follow it: its subject, whom it goes to, what it is about. Called in the transaction that is about it. */
+    public function keepWords(): void
+    {
+        $to = $this->loadMissing(['recipients', 'record'])->recipients->map(static fn (DispatchRecipient $one): string => "{$one->address} {$one->name}")->implode(' ');
+        Words::ofDispatches($this->source_id)->keep($this->id, SearchWords::of("{$this->subject} {$this->record->key} {$to}"), $this->wasRecentlyCreated && ! $this->hasWords);
+        $this->hasWords = true;
     }
 
     /**

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Database\Bytes;
+use App\Finding\Words;
+use Herald\Record\SearchWords;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
 
@@ -27,6 +29,12 @@ final class Letter extends Model
     public $timestamps = false;
 
     protected $guarded = [];
+
+    /** The words by which it is found are there with it. */
+    protected static function booted(): void
+    {
+        self::created(static fn (self $letter) => Words::ofLetters()->keep($letter->id, SearchWords::of($letter->subject.' '.implode(' ', $letter->envelope_to)), true));
+    }
 
     protected function casts(): array
     {

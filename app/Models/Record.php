@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Finding\IndexedValues;
+use App\Finding\Words;
 use App\Secrets\Seal;
 use App\Secrets\SealBroken;
 use Herald\Document\InvalidDocument;
@@ -17,7 +18,6 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Carbon;
-use Illuminate\Support\Facades\DB;
 
 /**
  * A record of a source, as we last heard of it.
@@ -136,11 +136,7 @@ final class Record extends Model
             if ($values !== null) {
                 IndexedValues::keep($record, $values);
             }
-            $rows = DB::table('record_words')->where('record_id', $record->id);
-            $known = $record->wasRecentlyCreated ? [] : (clone $rows)->pluck('word')->all();
-            [$gone, $new] = [array_values(array_diff($known, $words)), array_diff($words, $known)];
-            $gone === [] || $rows->whereIn('word', $gone)->delete();
-            DB::table('record_words')->insert(array_map(static fn (string $word): array => ['source_id' => $record->source_id, 'type' => $record->type, 'word' => $word, 'record_id' => $record->id], array_values($new)));
+            Words::ofRecords($record->source_id, $record->type)->keep($record->id, $words, $record->wasRecentlyCreated);
             $record->words = null;
         });
     }

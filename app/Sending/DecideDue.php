@@ -117,6 +117,7 @@ final readonly class DecideDue
             if ($composed !== null) {
                 Compose::keep($dispatch, $composed);
             }
+            $dispatch->keepWords();
             if ($message->questions !== [] && $recipient->address !== null) {
                 Asked::note($dispatch, $type, $message);
             }
@@ -172,7 +173,9 @@ final readonly class DecideDue
     {
         $isOurs = $due->changeUnderLease(['state' => DueState::Dropped, 'state_reason' => $reason, 'lease_until' => null]);
         if ($isOurs) {
-            self::of($due)->fill(['state' => DispatchState::Skipped, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => 0])->save();
+            $dispatch = self::of($due)->fill(['state' => DispatchState::Skipped, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => 0]);
+            $dispatch->save();
+            $dispatch->keepWords();
         }
 
         return $isOurs;
@@ -206,9 +209,11 @@ final readonly class DecideDue
     {
         DB::transaction(static function () use ($due, $reason, $attempts): void {
             if ($due->changeUnderLease(['state' => DueState::Failed, 'state_reason' => $reason, 'attempts' => $attempts, 'lease_until' => null])) {
-                self::of($due)->fill([
+                $dispatch = self::of($due)->fill([
                     'state' => DispatchState::Failed, 'state_reason' => $reason, 'language' => '', 'language_reason' => '', 'data' => [], 'due_at' => now(), 'attempts' => $attempts,
-                ])->save();
+                ]);
+                $dispatch->save();
+                $dispatch->keepWords();
             }
         });
     }
@@ -219,6 +224,8 @@ final readonly class DecideDue
         $dispatch = Dispatch::query()->firstOrNew(['due_id' => $due->id], [
             'id' => (new Dispatch)->newUniqueId(), 'source_id' => $due->source_id, 'notice_id' => $due->notice_id, 'record_id' => $due->record_id, 'event_id' => $due->event_id, 'occasion' => $due->occasion, 'reason' => $due->reason, 'channel' => 'email',
         ]);
+
+        $dispatch->setRelation('record', $due->loadMissing('record')->record);
 
         return $notice === null ? $dispatch : $dispatch->setRelation('source', $due->source)->setRelation('notice', $notice);
     }

@@ -79,6 +79,7 @@ final readonly class Deliver
             $ours = $dispatch->changeUnderLease(['subject' => $composed->subject, 'message_id' => $composed->message->messageId]);
             if ($ours) {
                 Compose::keep($dispatch, $composed);
+                $dispatch->keepWords();
             }
 
             return $ours;

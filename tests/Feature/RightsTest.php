@@ -46,6 +46,8 @@ final class RightsTest extends TestCase
         'GET api/app/sources/{source}/coming' => ['viewer', []],
         'PATCH api/app/sources/{source}/coming/{due}' => ['publisher', ['due' => '999'], '', ['what' => 'take_out', 'why' => 'x']],
         'PUT api/app/sources/{source}/clock' => ['publisher', [], '', ['to' => 'x']],
+        'GET api/app/sources/{source}/former-names' => ['publisher', []],
+        'POST api/app/sources/{source}/former-names' => ['publisher', []],
         'PUT api/app/sources/{source}/otherwise' => ['publisher', [], '', ['set' => []]],
         'GET api/app/sources/{source}/readiness' => ['viewer', []],
         'GET api/app/sources/{source}/notices/{key}/readiness' => ['viewer', ['key' => 'order-received']],

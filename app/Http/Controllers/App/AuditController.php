@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Finding\Words;
 use App\Http\Requests\ListDeeds;
 use App\Http\Resources\DeedLine;
-use App\Models\User;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Spatie\Activitylog\Models\Activity;
 
@@ -18,12 +17,8 @@ final class AuditController
     {
         $asked = $request->validated();
         $query = Activity::query()->with('causer')->latest('id');
-        foreach (preg_split('/\s+/', $asked['search'] ?? '', -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $like = '%'.addcslashes($word, '%_\\').'%';
-            $query->where(static fn (Builder $either) => $either->whereLike('description', $like)->orWhereLike('origin', $like)->orWhereLike('event', $like)
-                ->orWhere(static fn (Builder $by) => $by->where('causer_type', (new User)->getMorphClass())->whereIn('causer_id', User::query()->whereLike('name', $like)->orWhereLike('email', $like)->select('id'))));
-        }
-        $page = $query->paginate(50);
+        Words::ofDeeds()->narrow($query, 'activity_log.id', $asked['search'] ?? '');
+        $page = $query->paginate(50, total: ($asked['search'] ?? '') === '' ? null : Words::counted($query));
 
         return response()->json(['deeds' => DeedLine::collection($page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
-use App\Finding\RecordPage;
+use App\Finding\Words;
 use App\Http\Requests\ChangeComing;
 use App\Http\Requests\ListComing;
 use App\Http\Resources\DueLine;
@@ -16,7 +16,6 @@ use App\Timing\ChangeDue;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
 use Herald\Notice\Notice as Declared;
-use Herald\Record\SearchWords;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\DB;
@@ -34,7 +33,7 @@ final class ComingController
         $page = (int) ($asked['page'] ?? 1);
         $coming = Due::query()->where('source_id', $source->id)->where('state', DueState::Waiting)->whereNotNull('anchor')
             ->when($asked['notice'] ?? null, static fn (Builder $query, string $key) => $query->whereIn('notice_id', Notice::query()->where(['source_id' => $source->id, 'key' => $key])->select('id')));
-        RecordPage::having($coming->getQuery(), 'dues.record_id', SearchWords::asked($asked['search'] ?? ''));
+        Words::ofAllRecords($source->id)->narrow($coming, 'dues.record_id', $asked['search'] ?? '');
         // So many are counted.
         $total = DB::query()->fromSub((clone $coming)->select('id')->limit(self::COUNTED + 1)->toBase(), 'some')->count();
         $found = $coming->with(['notice', 'record'])->orderBy('due_at')->orderBy('id')->forPage($page, self::SIZE)->get();

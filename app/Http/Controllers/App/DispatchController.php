@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Finding\Words;
 use App\Http\Requests\ListDispatches;
 use App\Http\Resources\AnswerLine;
 use App\Http\Resources\DispatchLine;
@@ -40,12 +41,8 @@ final class DispatchController
         $found = $all->with(self::LOADED)->latest('id')
             ->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
             ->when($asked['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))
-            ->when($asked['search'] ?? null, function (Builder $query, string $words): void {
-                $like = '%'.addcslashes($words, '%_\\').'%';
-                $query->where(fn (Builder $either) => $either->whereLike('subject', $like)
-                    ->orWhereHas('recipients', fn (Builder $recipient) => $recipient->whereLike('address', $like)->orWhereLike('name', $like))
-                    ->orWhereHas('record', fn (Builder $record) => $record->whereLike('key', $like)));
-            })->paginate(50);
+            ->tap(static fn (Builder $query) => Words::ofDispatches($source->id)->narrow($query, 'dispatches.id', $asked['search'] ?? ''));
+        $found = $found->paginate(50, total: ($asked['search'] ?? '') === '' ? null : Words::counted($found));
 
         return response()->json([
             'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($found->items()),

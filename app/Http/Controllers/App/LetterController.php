@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\App;
 
+use App\Finding\Words;
 use App\Http\Requests\ListLetters;
 use App\Http\Stage;
 use App\Mailroom\OpenedLetter;
@@ -25,11 +26,8 @@ final class LetterController
     {
         $asked = $request->validated();
         $query = self::visible($source)->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
-        if (($asked['search'] ?? '') !== '') {
-            $like = '%'.addcslashes($asked['search'], '%_\\').'%';
-            $query->where(fn ($either) => $either->whereLike('subject', $like)->orWhereLike('envelope_to', $like));
-        }
-        $page = $query->paginate(50);
+        Words::ofLetters()->narrow($query, 'letters.id', $asked['search'] ?? '');
+        $page = $query->paginate(50, total: ($asked['search'] ?? '') === '' ? null : Words::counted($query));
 
         return response()->json([
             'letters' => array_map(static fn (Letter $letter): array => [
