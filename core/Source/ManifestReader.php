@@ -30,11 +30,15 @@ use Herald\Timing\InTime;
 /** Reads a manifest that has passed its schema, or the outline of one. */
 final readonly class ManifestReader
 {
+    /** @var \WeakMap<RecordType, Vocabulary> what notices speak about that are given nothing beside the record: there may be hundreds */
+    private \WeakMap $plain;
+
     /**
      * @param  (\Closure(string, string, string): array<array-key, mixed>)|null  $kept  of an outline: the document of a notice's built-in words in a language, by their hash
      */
     public function __construct(private Node $node, private ?\Closure $kept = null)
     {
+        $this->plain = new \WeakMap;
     }
 
     /** @throws InvalidDocument naming place and reason of what is wrong */
@@ -130,7 +134,7 @@ final readonly class ManifestReader
         $type = $types[$strand->recordType];
         $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
         RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
-        $around = Vocabulary::of($type, $given, $types);
+        $around = $given === [] ? $this->plain[$type] ??= Vocabulary::of($type, kinds: $types) : Vocabulary::of($type, $given, $types);
         $recipient = RecipientRule::ofNode($node->node('recipient') ?? $node, $around, $source->roles);
         $vocabulary = $recipient->each->vocabulary ?? $around;
         $audience = Audience::from($node->string('audience'));
