@@ -45,14 +45,19 @@ final readonly class FormerNames
     }
 
     /**
-     * Writes it all by today's names. Nothing that goes out says anything else than before.
+     * Writes it by today's names: all of it, or what can be done in some time. Nothing that goes out says anything else than before.
      *
-     * @return list<string> what could not be written, each with its reason; all else is
+     * @param  float  $seconds  after which no other is begun
+     * @return list<string> what could not be written, each with its reason
      */
-    public function write(?User $person): array
+    public function write(?User $person, float $seconds = INF): array
     {
         $left = [];
+        $until = microtime(true) + $seconds;
         foreach ($this->all() as $one) {
+            if (microtime(true) > $until) {
+                break;
+            }
             try {
                 ($one->write)($person);
                 Audit::note($person, 'renamed', "{$one->what}: written by the names that fields have now", source: $this->source, before: ['fields' => implode(', ', array_keys($one->names))], after: ['fields' => implode(', ', $one->names)]);

@@ -433,7 +433,7 @@ export interface paths {
         /** What still calls fields as the source called them before; it is read as if it did not */
         get: operations["formerNames"];
         put?: never;
-        /** It is written by the names that fields have now; templates that are published get a version more, which says the same */
+        /** As much of it as can be done in some seconds is written by the names that fields have now; templates that are published get a version more, which says the same */
         post: operations["writeNames"];
         delete?: never;
         options?: never;

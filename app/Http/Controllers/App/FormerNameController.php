@@ -13,6 +13,9 @@ use Illuminate\Http\Request;
 /** What still calls fields as they were called before: looked at, and written anew. */
 final class FormerNameController
 {
+    /** Whoever asks goes on asking until nothing is left: so it is seen how far it is. */
+    private const SECONDS = 3;
+
     public function index(Source $source): JsonResponse
     {
         return response()->json(['left' => [], 'former' => self::told($source)]);
@@ -20,7 +23,7 @@ final class FormerNameController
 
     public function write(Source $source, Request $request): JsonResponse
     {
-        $left = (new FormerNames($source))->write($request->user());
+        $left = (new FormerNames($source))->write($request->user(), self::SECONDS);
 
         return response()->json(['left' => $left, 'former' => self::told($source)]);
     }

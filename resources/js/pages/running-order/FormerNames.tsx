@@ -13,11 +13,20 @@ export function FormerNames() {
     const [open, setOpen] = useState(false);
     const names = useQuery(queries.formerNames());
     const write = useMutation({
-        mutationFn: () => got(api.POST('/former-names')),
+        // Some at a time, so that it is seen how far it is.
+        mutationFn: async () => {
+            for (let before = Infinity; ; ) {
+                const next = await got(api.POST('/former-names'));
+                client.setQueryData(queries.formerNames().queryKey, next);
+                if (next.former.length === 0 || next.left.length > 0 || next.former.length >= before) {
+                    return next;
+                }
+                before = next.former.length;
+            }
+        },
         onSuccess: async (next) => {
-            client.setQueryData(queries.formerNames().queryKey, next);
             await client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'former-names' });
-            if (next.left.length === 0) {
+            if (next.former.length === 0) {
                 setOpen(false);
                 toast.success('All of it goes by the names that fields have now.');
             }
@@ -43,7 +52,7 @@ export function FormerNames() {
                 title="Fields that are called otherwise now"
                 actions={
                     <button type="button" className="btn btn-sm btn-primary" disabled={write.isPending} onClick={() => write.mutate()}>
-                        {write.isPending ? 'Writing …' : 'Write the names of today'}
+                        {write.isPending ? `Writing … ${former.length} left` : 'Write the names of today'}
                     </button>
                 }
             >
