@@ -73,7 +73,7 @@ export function FormerNames() {
                 </ul>
                 {write.data && write.data.left.length > 0 && (
                     <div role="alert" className="text-warning text-[13px] mt-3">
-                        <p>This could not be written; all else is.</p>
+                        <p>This could not be written.</p>
                         <ul>
                             {write.data.left.map((one) => (
                                 <li key={one}>{one}</li>
