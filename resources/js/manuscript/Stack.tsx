@@ -1,19 +1,25 @@
 import { useDroppable } from '@dnd-kit/core';
 import { Plus } from 'lucide-react';
-import { memo, useMemo } from 'react';
+import { memo, startTransition, useEffect, useMemo, useState } from 'react';
 import { useDesk } from './desk';
 import { newText, shapeOf, type Block, type Place } from './document';
 import { Framed } from './Framed';
 import { putPlace, useComposer } from './store';
 import { deeds } from './structure';
 
+/** So many blocks are drawn at first sight. */
+const AT_ONCE = 40;
+
 /** Blocks one beneath the other. */
 export const Stack = memo(function Stack({ list, owner, part }: { list: Block[]; owner: string | null; part: string }) {
     const fixed = owner === null && list.some((block) => shapeOf(block.type).fixed);
+    // What is far down is drawn once that is which is seen, and the stage has been asked for.
+    const [isWhole, setWhole] = useState(list.length <= AT_ONCE);
+    useEffect(() => startTransition(() => setWhole(true)), []);
 
     return (
         <>
-            {list.map((block, index) => (
+            {(isWhole ? list : list.slice(0, AT_ONCE)).map((block, index) => (
                 <div key={block.id} className="relative">
                     {!fixed && <Gap owner={owner} part={part} index={index} />}
                     <Framed block={block} />

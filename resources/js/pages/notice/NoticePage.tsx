@@ -72,6 +72,12 @@ function Loaded({ notice }: { notice: Notice }) {
                 </aside>
                 <section aria-label="Messages" className="min-w-0">
                     {notice.changed.length > 0 && <Changed notice={notice} />}
+                    {/* Above what it changes, so that it stays beneath the pointer. */}
+                    {record !== null && (
+                        <div className="mb-4">
+                            <RecordPicker type={notice.record_type} chosen={record} choose={(chosen) => set('record', chosen)} />
+                        </div>
+                    )}
                     <Suspense fallback={<Loading />}>
                         <WhoAnswers notice={notice} record={record} />
                     </Suspense>
@@ -82,7 +88,6 @@ function Loaded({ notice }: { notice: Notice }) {
                     ) : (
                         <>
                             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 mb-3">
-                                <RecordPicker type={notice.record_type} chosen={record} choose={(chosen) => set('record', chosen)} />
                                 <label className="flex items-center gap-2 text-[13px] text-muted">
                                     Language
                                     <select className="select select-sm bg-raised w-44 text-base-content" value={language ?? ''} onChange={(event) => set('language', event.target.value)}>
