@@ -37,13 +37,13 @@ final class SearchWords
     }
 
     /**
-     * What a person who searches has written, each to be the beginning of a word.
+     * What a person who searches has written, each to be the beginning of a word; signs before it are none of it, as words begin behind them, too: @example.org.
      *
      * @return list<string>
      */
     public static function asked(string $search): array
     {
-        return array_map(static fn (string $word): string => mb_substr($word, 0, self::LONGEST), self::apart($search));
+        return array_map(static fn (string $word): string => mb_substr((string) preg_replace('/^[^\p{L}\p{N}]+(?=[\p{L}\p{N}])/u', '', $word), 0, self::LONGEST), self::apart($search));
     }
 
     /**

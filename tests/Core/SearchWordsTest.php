@@ -26,6 +26,8 @@ final class SearchWordsTest extends TestCase
         yield 'a number without them' => ['LM-20429', '20429', true];
         yield 'an address' => ['aoife@example.org', 'aoife@exa', true];
         yield 'a domain' => ['aoife@example.org', 'example.org', true];
+        yield 'a domain with the sign before it' => ['aoife@example.org', '@example.org', true];
+        yield 'a number with its sign' => ['+49 151', '+49', true];
         yield 'from right to left' => ['ليلى حداد', 'حداد', true];
         yield 'no blanks between words' => ['佐藤太郎', '太郎', true];
         yield 'signs that mean nothing' => ['100 % wool', '%', false];
