@@ -95,10 +95,15 @@ final class LoadManifest
         foreach (array_diff_key($now->notices, $next->notices) as $notice) {
             $told[] = "Gone: {$notice->name}, to {$notice->audienceLabel}";
         }
+        $changes = [];
         foreach (array_intersect_key($now->notices, $next->notices) as $key => $notice) {
             foreach (NoticeOutline::of($notice)->differences(NoticeOutline::of($next->notices[$key])) as $change) {
-                $told[] = "{$notice->name}, to {$notice->audienceLabel}: {$change->words}";
+                $changes[$change->words][] = "{$notice->name}, to {$notice->audienceLabel}";
             }
+        }
+        // What is so in many, as a field that all of them know, is said once.
+        foreach ($changes as $words => $notices) {
+            array_push($told, ...(count($notices) > 3 ? ['In '.count($notices)." notices: {$words}"] : array_map(static fn (string $notice): string => "{$notice}: {$words}", $notices)));
         }
 
         return $told;
