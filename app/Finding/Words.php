@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Finding;
 
 use Herald\Record\SearchWords;
+use Illuminate\Contracts\Pagination\LengthAwarePaginator;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Query\Builder as Query;
@@ -15,6 +16,8 @@ final readonly class Words
 {
     /** So many of those that are found are counted. */
     public const COUNTED = 10_000;
+
+    private const SIZE = 50;
 
     /** Comes after all letters. */
     private const LAST = "\u{10FFFF}";
@@ -101,7 +104,27 @@ final readonly class Words
     }
 
     /**
-     * How many a query finds, as far as they are counted.
+     * One page of what a query finds.
+     *
+     * @template T of Model
+     *
+     * @param  Builder<T>  $query
+     * @param  string  $column  what holds the id of that which has the words
+     * @return array{LengthAwarePaginator<int, T>, bool} with how many there are in all, as far as they are counted; and whether there are more
+     */
+    public function page(Builder $query, string $column, string $search): array
+    {
+        $this->narrow($query, $column, $search);
+        if ($search === '') {
+            return [$query->paginate(self::SIZE), false];
+        }
+        $number = self::counted($query);
+
+        return [$query->paginate(self::SIZE, total: min($number, self::COUNTED)), $number > self::COUNTED];
+    }
+
+    /**
+     * How many a query finds; one more than are counted where there are more.
      *
      * @template T of Model
      *
@@ -109,7 +132,7 @@ final readonly class Words
      */
     public static function counted(Builder $query): int
     {
-        return (int) DB::query()->fromSub((clone $query)->reorder()->setEagerLoads([])->select('id')->limit(self::COUNTED)->toBase(), 'some')->count();
+        return (int) DB::query()->fromSub((clone $query)->reorder()->setEagerLoads([])->select('id')->limit(self::COUNTED + 1)->toBase(), 'some')->count();
     }
 
     /**

@@ -1754,6 +1754,8 @@ export interface components {
                 }[];
             }[];
             total: number;
+            /** @description whether there are more than are counted */
+            more: boolean;
             page: number;
             pages: number;
         };
@@ -3054,6 +3056,8 @@ export interface components {
                 name: string;
             }[];
             total: number;
+            /** @description whether there are more than are counted */
+            more: boolean;
             page: number;
             pages: number;
         };
@@ -3128,6 +3132,8 @@ export interface components {
                 received_at: string;
             }[];
             total: number;
+            /** @description whether there are more than are counted */
+            more: boolean;
             page: number;
             pages: number;
         };

@@ -16,10 +16,8 @@ final class AuditController
     public function __invoke(ListDeeds $request): JsonResponse
     {
         $asked = $request->validated();
-        $query = Activity::query()->with('causer')->latest('id');
-        Words::ofDeeds()->narrow($query, 'activity_log.id', $asked['search'] ?? '');
-        $page = $query->paginate(50, total: ($asked['search'] ?? '') === '' ? null : Words::counted($query));
+        [$page, $more] = Words::ofDeeds()->page(Activity::query()->with('causer')->latest('id'), 'activity_log.id', $asked['search'] ?? '');
 
-        return response()->json(['deeds' => DeedLine::collection($page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
+        return response()->json(['deeds' => DeedLine::collection($page->items()), 'total' => $page->total(), 'more' => $more, 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 }

@@ -18,14 +18,11 @@ use App\Timing\PlanDues;
 use Herald\Notice\Notice as Declared;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Support\Facades\DB;
 
 /** The messages that go by a date and are still to come. */
 final class ComingController
 {
     private const SIZE = 50;
-
-    private const COUNTED = 10_000;
 
     public function index(Source $source, ListComing $request): JsonResponse
     {
@@ -34,8 +31,7 @@ final class ComingController
         $coming = Due::query()->where('source_id', $source->id)->where('state', DueState::Waiting)->whereNotNull('anchor')
             ->when($asked['notice'] ?? null, static fn (Builder $query, string $key) => $query->whereIn('notice_id', Notice::query()->where(['source_id' => $source->id, 'key' => $key])->select('id')));
         Words::ofAllRecords($source->id)->narrow($coming, 'dues.record_id', $asked['search'] ?? '');
-        // So many are counted.
-        $total = DB::query()->fromSub((clone $coming)->select('id')->limit(self::COUNTED + 1)->toBase(), 'some')->count();
+        $total = Words::counted($coming);
         $found = $coming->with(['notice', 'record'])->orderBy('due_at')->orderBy('id')->forPage($page, self::SIZE)->get();
         $timed = array_filter($source->manifest()->notices, PlanDues::goesByDate(...));
 
@@ -43,7 +39,7 @@ final class ComingController
             'today' => Clock::now()->setTimezone($source->manifest()->source->zone)->format('Y-m-d'), 'zone' => $source->manifest()->source->zone,
             'dues' => DueLine::collection($found->each(static fn (Due $due) => $due->setRelation('source', $source))),
             'notices' => array_values(array_map(static fn (Declared $notice): array => ['key' => $notice->key, 'name' => $notice->name, 'audience_label' => $notice->audienceLabel], $timed)),
-            'total' => min($total, self::COUNTED), 'more' => $total > self::COUNTED, 'page' => $page, 'pages' => max(1, (int) ceil(min($total, self::COUNTED) / self::SIZE)),
+            'total' => min($total, Words::COUNTED), 'more' => $total > Words::COUNTED, 'page' => $page, 'pages' => max(1, (int) ceil(min($total, Words::COUNTED) / self::SIZE)),
         ]);
     }
 

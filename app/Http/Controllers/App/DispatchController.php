@@ -40,14 +40,13 @@ final class DispatchController
         $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
         $found = $all->with(self::LOADED)->latest('id')
             ->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
-            ->when($asked['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)))
-            ->tap(static fn (Builder $query) => Words::ofDispatches($source->id)->narrow($query, 'dispatches.id', $asked['search'] ?? ''));
-        $found = $found->paginate(50, total: ($asked['search'] ?? '') === '' ? null : Words::counted($found));
+            ->when($asked['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)));
+        [$page, $more] = Words::ofDispatches($source->id)->page($found, 'dispatches.id', $asked['search'] ?? '');
 
         return response()->json([
-            'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($found->items()),
+            'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($page->items()),
             'notices' => $source->notices()->whereHas('dispatches')->get()->map(static fn (Notice $notice): array => ['key' => $notice->key, 'name' => $notice->setRelation('source', $source)->called()]),
-            'total' => $found->total(), 'page' => $found->currentPage(), 'pages' => $found->lastPage(),
+            'total' => $page->total(), 'more' => $more, 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
         ]);
     }
 

@@ -26,14 +26,13 @@ final class LetterController
     {
         $asked = $request->validated();
         $query = self::visible($source)->select(['id', 'envelope_to', 'subject', 'from', 'to', 'received_at'])->latest('id');
-        Words::ofLetters()->narrow($query, 'letters.id', $asked['search'] ?? '');
-        $page = $query->paginate(50, total: ($asked['search'] ?? '') === '' ? null : Words::counted($query));
+        [$page, $more] = Words::ofLetters()->page($query, 'letters.id', $asked['search'] ?? '');
 
         return response()->json([
             'letters' => array_map(static fn (Letter $letter): array => [
                 'id' => $letter->id, 'to' => $letter->envelope_to, 'subject' => $letter->subject, 'from' => $letter->from, 'received_at' => $letter->received_at->toIso8601ZuluString(),
             ], $page->items()),
-            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
+            'total' => $page->total(), 'more' => $more, 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
         ]);
     }
 

@@ -63,7 +63,7 @@ export function AuditPage() {
                     </tbody>
                 </table>
             )}
-            <Pager page={deeds.data.page} pages={pages} total={total} noun={total === 1 ? 'entry' : 'entries'} />
+            <Pager page={deeds.data.page} pages={pages} total={total} more={deeds.data.more} noun={total === 1 ? 'entry' : 'entries'} />
         </Page>
     );
 }

@@ -42,7 +42,7 @@ export function DispatchesPage() {
             ) : (
                 <DispatchTable dispatches={dispatches} />
             )}
-            <Pager page={found.data.page} pages={pages} total={total} noun={total === 1 ? 'dispatch' : 'dispatches'} />
+            <Pager page={found.data.page} pages={pages} total={total} more={found.data.more} noun={total === 1 ? 'dispatch' : 'dispatches'} />
         </Page>
     );
 }

@@ -54,7 +54,7 @@ export function MailroomPage() {
                             ))}
                         </ol>
                     )}
-                    <Pager page={data.page} pages={data.pages} total={data.total} noun={data.total === 1 ? 'letter' : 'letters'} />
+                    <Pager page={data.page} pages={data.pages} total={data.total} more={data.more} noun={data.total === 1 ? 'letter' : 'letters'} />
                 </section>
                 <div className="min-w-0">{shown ? <Letter id={shown} /> : <Empty>A letter opens here.</Empty>}</div>
             </div>
