@@ -7,6 +7,9 @@ namespace Herald\Claim;
 /** A condition as reasoning sees it: put together of others, or something that holds for some of the examples of one field. */
 final readonly class Formula
 {
+    /** @var array<string, true> the fields that it is about */
+    public array $about;
+
     /**
      * @param  list<self>  $parts  empty for one that is about a field
      * @param  bool|null  $decides  what one part must be to decide on all: true for any of them, false for all of them; null where the one part is negated
@@ -15,6 +18,7 @@ final readonly class Formula
      */
     private function __construct(private array $parts, private ?bool $decides, public string $field = '', public string $holding = '', private bool $isFree = false)
     {
+        $this->about = array_replace($field === '' ? [] : [$field => true], ...array_map(static fn (self $part): array => $part->about, $parts));
     }
 
     /**

@@ -116,16 +116,17 @@ final class Reasoning
      * @param  list<array{Formula, bool}>  $must  each with what it must be
      * @param  array<string, string>  $left  bits of the examples that are still looked at, by field
      * @param  bool  $certain  whether nothing may rest on what is free
+     * @param  string|null  $less  the field of which less is left than when all of them were open; null where they have not been looked at yet
      * @return bool|null null when it took too long
      */
-    private function search(array $must, array $left, bool $certain): ?bool
+    private function search(array $must, array $left, bool $certain, ?string $less = null): ?bool
     {
         if (++$this->steps > self::STEPS) {
             return null;
         }
         $open = [];
         foreach ($must as [$formula, $is]) {
-            $now = $formula->now($left, $certain);
+            $now = $less === null || isset($formula->about[$less]) ? $formula->now($left, $certain) : null;
             if ($now === ! $is) {
                 return false;
             }
@@ -143,7 +144,7 @@ final class Reasoning
         }
         $tookTooLong = false;
         foreach ([$atom->holding, ~$atom->holding] as $bits) {
-            $found = $this->search($open, [$atom->field => $left[$atom->field] & $bits] + $left, $certain);
+            $found = $this->search($open, [$atom->field => $left[$atom->field] & $bits] + $left, $certain, $atom->field);
             if ($found === true) {
                 return true;
             }

@@ -35,6 +35,10 @@ final class Moment
         }
         $fits = checkdate((int) $part[2], (int) $part[3], (int) $part[1]) && (int) $part[4] < 24 && (int) $part[5] < 60 && (int) ($part[6] ?? 0) < 61
             && (int) ($part[7] ?? 0) < 24 && (int) ($part[8] ?? 0) < 60;
+        if ($fits && strlen($value) === 20 && $value[10] === 'T' && $value[19] === 'Z' && (int) ($part[6] ?? 0) < 60 && (int) $part[1] >= 1) {
+            // It is in normal form already, as most are.
+            return $value;
+        }
         $moment = $fits ? new \DateTimeImmutable($value) : null;
         $moment = $moment?->setTimezone(new \DateTimeZone('UTC'));
         // The year alone tells: one before 0001 has a sign or is 0000, one after 9999 has five digits.
