@@ -8,6 +8,7 @@ use App\Http\StorageTrouble;
 use App\Models\Dispatch;
 use App\Models\Letter;
 use App\Models\Source;
+use Illuminate\Support\Facades\DB;
 use React\EventLoop\LoopInterface;
 use React\Socket\ConnectionInterface;
 use React\Socket\TcpServer;
@@ -70,14 +71,15 @@ final class Mailroom
         }
         try {
             $dispatch = $id === null ? null : Dispatch::query()->where('message_id', $id)->first(['id', 'source_id', 'secret', 'subject']);
-            $letter = Letter::query()->create([
+            // With the words by which it is found, or not at all: whoever is told that it was not kept hands it over once more.
+            $letter = DB::transaction(static fn (): Letter => Letter::query()->create([
                 'source_id' => $dispatch->source_id ?? self::ofProof($id),
                 'envelope_from' => Readable::text($from), 'envelope_to' => array_map(Readable::text(...), $to), 'message_id' => $id,
                 // What can be searched says nothing secret.
                 'subject' => $dispatch?->secret ? (string) $dispatch->subject : $opened->subject(),
                 'from' => $opened->addresses('From'), 'to' => $opened->addresses('To'),
                 'raw' => $raw, 'received_at' => now(),
-            ]);
+            ]));
         } catch (\Throwable $e) {
             fwrite(STDERR, now()->toIso8601ZuluString()." A letter could not be kept: {$e->getMessage()}\n");
 
