@@ -136,7 +136,7 @@ final class FirstLightTest extends BrowserTestCase
     public function test_what_went_wrong_can_be_seen_and_mended(): void
     {
         $this->stack = (new Stack)->withDemo(events: 14)->serve();
-        Stack::waitFor(fn (): bool => $this->stack->rows("select 1 from dispatches where state in ('queued', 'sending')") === [], 'the queue', 60);
+        $this->stack->settle();
         $this->signIn();
         $this->see('1 failed, 1 uncertain', '//li[.//a[normalize-space(.)="Order received"]]');
         $this->press('Needs a look 3');

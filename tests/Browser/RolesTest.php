@@ -87,7 +87,7 @@ final class RolesTest extends BrowserTestCase
     public function test_what_is_secret_is_masked_and_what_comes_from_elsewhere_is_asked_for(): void
     {
         $this->stack = (new Stack)->withDemo(events: 2)->serve();
-        Stack::waitFor(fn (): bool => $this->stack->unfinished() === [], 'all that was set off');
+        $this->stack->settle();
         [$letter] = $this->stack->rows('select letters.id from letters join dispatches on dispatches.message_id = letters.message_id where secret = 1');
         [$dispatch] = $this->stack->rows('select id from dispatches where secret = 1');
         $this->signIn('okafor');

@@ -61,6 +61,7 @@ final class TimeTest extends BrowserTestCase
         $this->seeNot('DN-7190');
         // What is overdue comes again.
         $this->see('Overdue', '//section[.//h2="Friday 27 November"]//li[.//a="LN-324"]');
+        $this->stack->settle();
         $sent = array_column($this->stack->rows("select subject from dispatches where occasion like 'date:%' order by subject"), 'subject');
         self::assertSame(['Thank you for the night', 'Überfällig: Travel refractor'], $sent);
     }

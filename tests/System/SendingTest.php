@@ -18,7 +18,7 @@ final class SendingTest extends TestCase
         foreach (['well@example.org', 'bounce@example.org', 'later@example.org', 'drop@example.org', null] as $n => $address) {
             $stack->raise(['id' => "evt-{$n}", 'event' => 'order.changed', 'record' => self::ORDER + ['number' => "T-{$n}", 'status' => 'paid', 'customer' => ['first_name' => 'Aoife', 'email' => $address, 'language' => 'de']]]);
         }
-        $this->waitForEnd($stack);
+        $stack->settle();
         $found = array_column($stack->rows("select address, dispatches.state, dispatches.state_reason, dispatches.attempts, message_id from dispatches join dispatch_recipients on dispatch_id = dispatches.id and role = 'to'"), null, 'address');
 
         self::assertSame(['sent', 1], [$found['well@example.org']['state'], $found['well@example.org']['attempts']]);
@@ -50,7 +50,7 @@ final class SendingTest extends TestCase
         ], JSON_THROW_ON_ERROR));
         $stack->artisan('herald:template', $file);
         $stack->raise(['id' => 'copies', 'event' => 'order.changed', 'record' => self::ORDER + ['number' => 'T-5', 'status' => 'paid', 'customer' => ['email' => 'well@example.org']]]);
-        $this->waitForEnd($stack);
+        $stack->settle();
 
         self::assertEquals([['well@example.org', 'to', 'sent', 1], ['bounce@example.org', 'cc', 'failed', 1], ['later@example.org', 'cc', 'sent', 2], ['unseen@example.org', 'bcc', 'sent', 1]], array_map(array_values(...), $stack->rows('select address, role, state, attempts from dispatch_recipients order by id')));
         $dispatch = $stack->rows('select * from dispatches')[0];
@@ -81,7 +81,7 @@ final class SendingTest extends TestCase
         Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where attempts > 0 and state = 'queued'") !== [], 'the first attempt');
         self::assertStringContainsString('could not be reached', $stack->rows('select state_reason from dispatches')[0]['state_reason']);
         $stack->startMailroom();
-        $this->waitForEnd($stack);
+        $stack->settle();
 
         self::assertSame('sent', $stack->rows('select state from dispatches')[0]['state']);
         self::assertCount(1, $stack->rows('select id from letters'));
@@ -100,6 +100,7 @@ final class SendingTest extends TestCase
 
         self::assertCount(24, array_filter($answers, static fn (array $answer): bool => isset($answer['notices'])), 'every one is answered: '.json_encode($answers));
         self::assertCount(1, array_filter(array_slice($answers, 0, 10), static fn (array $answer): bool => ! $answer['repeated']), 'one of the same is taken');
+        $stack->settle();
         self::assertSame(1, (int) $stack->rows("select count(*) as n from dispatches join notices on notices.id = notice_id where notices.key = 'payment-received'")[0]['n'], 'the status became paid once, whoever came first');
         self::assertSame(16, (int) $stack->rows('select count(*) as n from events')[0]['n']);
     }
@@ -121,7 +122,7 @@ final class SendingTest extends TestCase
             }
         }
         $stack->startWorker();
-        $this->waitForEnd($stack, sweep: true);
+        $stack->settle(sweep: true);
         $dispatches = $stack->rows('select id, (select address from dispatch_recipients where dispatch_id = dispatches.id) as recipient, state, message_id, (select count(*) from letters where letters.message_id = dispatches.message_id) as letters from dispatches');
 
         self::assertCount($all, $dispatches, 'nothing is lost');
@@ -142,16 +143,5 @@ final class SendingTest extends TestCase
     private function dispatchesThat(Stack $stack, string $state): int
     {
         return (int) $stack->rows("select count(*) as n from dispatches where state = '{$state}'")[0]['n'];
-    }
-
-    private function waitForEnd(Stack $stack, bool $sweep = false): void
-    {
-        Stack::waitFor(static function () use ($stack, $sweep): bool {
-            if ($sweep) {
-                $stack->artisan('herald:sweep');
-            }
-
-            return $stack->unfinished() === [];
-        }, 'all dispatches to come to an end', 90);
     }
 }

@@ -295,6 +295,18 @@ final class Stack
         return $this->rows("select 1 from dues where state = 'working' or state = 'waiting' and try_at is not null union all select 1 from dispatches where state in ('queued', 'sending')");
     }
 
+    /** Waits until all that was set off has come to an end. Events are answered before anything is decided upon: whoever counts what came of them waits for this first. */
+    public function settle(float $seconds = 90, bool $sweep = false): void
+    {
+        self::waitFor(function () use ($sweep): bool {
+            if ($sweep) {
+                $this->artisan('herald:sweep');
+            }
+
+            return $this->unfinished() === [];
+        }, fn (): string => 'all to come to an end; there are: '.json_encode($this->rows('select state, count(*) as n from dispatches group by state')), $seconds);
+    }
+
     public function database(): \PDO
     {
         return $this->store->connect();

@@ -47,13 +47,7 @@ final class StrainTest extends TestCase
             self::assertTrue($stack->isRunning('worker'), 'the worker waits');
             fclose($filler);
             unlink("{$disk}/filler");
-            $last = null;
-            Stack::waitFor(static function () use ($stack, &$last): bool {
-                $stack->artisan('herald:sweep');
-                $last = $stack->rows('select state, count(*) as n from dispatches group by state');
-
-                return $stack->unfinished() === [];
-            }, static fn (): string => 'all dispatches to come to an end: '.json_encode($last), 90);
+            $stack->settle(sweep: true);
             $stack->raise($this->paid('after'));
             Stack::waitFor(static fn (): bool => $stack->rows("select 1 from dispatches where occasion = 'event:after' and state = 'sent'") !== [], 'what comes afterwards');
             $all = $stack->rows('select occasion, state, (select count(*) from letters where letters.message_id = dispatches.message_id) as letters from dispatches');
@@ -112,7 +106,7 @@ final class StrainTest extends TestCase
             array_push($answers, ...$stack->raiseAtOnce($chunk));
         }
         self::assertCount(500, array_filter($answers, static fn (array $answer): bool => isset($answer['id']) && $answer['repeated'] === false), 'each is answered');
-        Stack::waitFor(static fn (): bool => $stack->unfinished() === [], 'all to be sent', 120);
+        $stack->settle(120);
 
         $letters = array_count_values(array_column($stack->rows('select message_id from letters'), 'message_id'));
         self::assertCount(500, $letters);
