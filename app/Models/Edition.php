@@ -28,6 +28,9 @@ final class Edition extends Model
 
     protected $guarded = [];
 
+    /** @var array<string, CompiledMessage> what this process has read already, by what is stored: one and the same for all that are filled from it, so that its templates are loaded once */
+    private static array $read = [];
+
     protected function casts(): array
     {
         return ['compiled' => 'array'];
@@ -40,7 +43,7 @@ final class Edition extends Model
 
     public function message(): CompiledMessage
     {
-        return CompiledMessage::ofArray($this->compiled);
+        return self::$read[hash('xxh128', $this->attributes['compiled'])] ??= CompiledMessage::ofArray($this->compiled);
     }
 
     /** @return HasMany<Dispatch, $this> */

@@ -26,10 +26,16 @@ final class TemplateVersion extends Version
         return DocumentKind::Template;
     }
 
-    /** The document, read with what a notice offers and with the passages that it takes in. It was checked when it was published. */
+    /** The document, read with what a notice offers and with the passages that it takes in. It was checked when it was published. A process reads the same but once. */
     public function read(Vocabulary $vocabulary, KeptPassages $passages): Document
     {
-        return Document::stored(Json::ofText($this->document, $this->called($this->template->key)), $vocabulary, $passages->passages);
+        /** @var \WeakMap<Vocabulary, \ArrayObject<string, Document>>|null $all */
+        static $all = null;
+        /** @var \WeakMap<Vocabulary, \ArrayObject<string, Document>> $kept */
+        $kept = $all ??= new \WeakMap;
+        $documents = $kept[$vocabulary] ??= new \ArrayObject;
+
+        return $documents[hash('xxh128', $this->document.serialize($passages->passages))] ??= Document::stored(Json::ofText($this->document, $this->called($this->template->key)), $vocabulary, $passages->passages);
     }
 
     /**

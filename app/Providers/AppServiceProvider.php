@@ -44,6 +44,8 @@ final class AppServiceProvider extends ServiceProvider
         RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));
         RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(1200)->by((string) ($request->bearerToken() ?? $request->ip())));
 
+        // Who starts workers ends them, by a signal; they need not ask before each job whether they are to.
+        Queue::withoutInterruptionPolling();
         // Workers tell that they are there, also while they have nothing to do.
         Queue::looping(static fn () => Heartbeat::Worker->beat());
 
