@@ -25,8 +25,9 @@ final readonly class Asked
         return new self($notice, $notice->declaration(), $answers, $answers->inForce($now));
     }
 
-    public function page(): string
+    /** @param  string  $section  of the notice's page, by the id of its heading */
+    public function page(string $section): string
     {
-        return "/notices/{$this->notice->key}";
+        return "/notices/{$this->notice->key}#{$section}";
     }
 }

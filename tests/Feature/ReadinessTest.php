@@ -95,7 +95,8 @@ final class ReadinessTest extends TestCase
         self::assertSame(['bad', 'Night-blue receipt, version 2: “Order received” needs a link to “Order page”, and there is none.', '/templates/night-blue-receipt'], [$points['It has all that it must contain']['state'], $points['It has all that it must contain']['words'], $points['It has all that it must contain']['at']]);
         self::assertSame('There are words in all that they read: English (by what went out in the last 90 days)', $points['In their languages']['words']);
         Dispatch::query()->update(['recipient_language' => 'de-AT']);
-        self::assertSame(['note', 'There are no words in German (Austria) (1, who get English) (by what went out in the last 90 days)'], [$this->points()['In their languages']['state'], $this->points()['In their languages']['words']]);
+        $lacking = ['title' => 'In their languages', 'state' => 'note', 'words' => 'There are no words in German (Austria) (1, who get English) (by what went out in the last 90 days)'];
+        self::assertEquals([...$lacking, 'mend' => 'Translate the template', 'at' => '/templates/night-blue-receipt'], $this->points()['In their languages']);
         Dispatch::query()->update(['created_at' => now()->subDays(91)]);
         self::assertMatchesRegularExpression('~^There are no words in .*German \(\d+, who get English\).* \(nothing went out in the last 90 days: by the newest records\)$~', $this->points()['In their languages']['words']);
     }

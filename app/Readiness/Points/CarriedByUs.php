@@ -20,6 +20,6 @@ final class CarriedByUs implements Point
 
     public function of(Survey $survey, Asked $asked): Told
     {
-        return $asked->declared->carrier === Carrier::Herald ? Told::good('It is sent from here') : Told::bad('The application still sends it itself', 'Take it over', $asked->page());
+        return $asked->declared->carrier === Carrier::Herald ? Told::good('It is sent from here') : Told::bad('The application still sends it itself', 'Take it over', $asked->page('carrier'));
     }
 }

@@ -30,7 +30,7 @@ final class InTheirLanguages implements Point
             try {
                 $chosen = Answer::with($asked->notice, $version, (string) $language)->language->language;
             } catch (InvalidDocument) {
-                return Told::note('It cannot be told: who answers does not fit the source any more', 'Look at the template', $asked->page());
+                return Told::note('It cannot be told: who answers does not fit the source any more', 'Look who answers', $asked->page('who-answers'));
             }
             if (! str_starts_with(strtolower((string) $language), strtolower($chosen))) {
                 $lacking[] = LanguageTag::name((string) $language)." ({$number}, who get ".LanguageTag::name($chosen).')';
@@ -43,7 +43,7 @@ final class InTheirLanguages implements Point
         return match (true) {
             $read === [] => Told::good('No recipient has a language of its own'),
             $lacking === [] => Told::good("There are words in all that they read: {$all}{$whose}"),
-            default => Told::note('There are no words in '.implode(', ', $lacking).$whose, 'Translate the template', $asked->page()),
+            default => Told::note('There are no words in '.implode(', ', $lacking).$whose, ...($version === null ? ['Write a template for it', $asked->page('who-answers')] : ['Translate the template', "/templates/{$version->template->key}"])),
         };
     }
 

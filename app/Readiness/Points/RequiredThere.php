@@ -24,7 +24,7 @@ final class RequiredThere implements Point
     {
         foreach ($asked->answers->claims as $claim) {
             if ($claim->fault !== null) {
-                return Told::bad("When {$claim->template->name} answers no longer fits the source: {$claim->fault}", 'Look who answers', $asked->page());
+                return Told::bad("When {$claim->template->name} answers no longer fits the source: {$claim->fault}", 'Look who answers', $asked->page('who-answers'));
             }
         }
         foreach ($asked->inForce as $claim) {

@@ -31,7 +31,7 @@ final class SetOff implements Point
             $told = $survey->events($cue->event);
 
             return $told->number === 0
-                ? Told::bad("The event {$cue->event} was not told in the last ".Survey::DAYS.' days', 'Have the application tell it: POST /api/v1/events', $asked->page())
+                ? Told::bad("The event {$cue->event} was not told in the last ".Survey::DAYS.' days', 'Have the application tell it: POST /api/v1/events', $asked->page('declared'))
                 : Told::good("{$cue->event} was told {$told->times()} in the last ".Survey::DAYS." days, last on {$told->last}");
         }
         $set = $survey->setOff($asked->notice);

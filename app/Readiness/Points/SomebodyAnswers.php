@@ -26,9 +26,9 @@ final class SomebodyAnswers implements Point
         $always = array_filter($asked->inForce, static fn (AskedClaim $claim): bool => $claim->whole() === null) !== [];
 
         return match (true) {
-            $asked->inForce === [] && $isSilent => Told::bad($asked->declared->languages() === [] ? 'Nothing is written for it yet' : 'It is silent: nothing goes out', $asked->declared->languages() === [] ? 'Write a template' : 'Choose who answers', $asked->page()),
+            $asked->inForce === [] && $isSilent => Told::bad($asked->declared->languages() === [] ? 'Nothing is written for it yet' : 'It is silent: nothing goes out', $asked->declared->languages() === [] ? 'Write a template' : 'Choose who answers', $asked->page('who-answers')),
             $asked->inForce === [] => Told::good(ucfirst($asked->answers->otherwise->inWords())),
-            $isSilent && ! $always => Told::note("{$names}; where none of them fits, nothing goes out", 'Look who answers', $asked->page()),
+            $isSilent && ! $always => Told::note("{$names}; where none of them fits, nothing goes out", 'Look who answers', $asked->page('who-answers')),
             default => Told::good($names.($always ? '' : '; where none of them fits, '.$asked->answers->otherwise->inWords())),
         };
     }

@@ -27,6 +27,6 @@ final class StillTrue implements Point
         $holds = count(array_filter($records, static fn (array $record): bool => $condition->holds($record['data'])));
         $words = "“Only if {$condition->sentence()}” holds for {$holds} of the ".count($records).' newest records';
 
-        return $holds > 0 || $records === [] ? Told::good($words) : Told::bad($words, 'Look at the condition', $asked->page());
+        return $holds > 0 || $records === [] ? Told::good($words) : Told::bad($words, 'Look at the condition', $asked->page('here'));
     }
 }

@@ -19,6 +19,6 @@ final class SwitchedOn implements Point
 
     public function of(Survey $survey, Asked $asked): Told
     {
-        return $asked->declared->on ? Told::good('It is on') : Told::bad('It is switched off here', 'Switch it on', $asked->page());
+        return $asked->declared->on ? Told::good('It is on') : Told::bad('It is switched off here', 'Switch it on', $asked->page('here'));
     }
 }

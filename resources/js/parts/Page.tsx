@@ -1,7 +1,35 @@
 import { type ReactNode, useEffect } from 'react';
+import { useLocation } from 'react-router';
+
+/** Goes to the heading that the address names, once it is there: parts of a page come in one after the other. */
+function useHeading() {
+    const { hash, key } = useLocation();
+    useEffect(() => {
+        const go = (): boolean => {
+            const heading = document.getElementById(hash.slice(1));
+            heading?.setAttribute('tabindex', '-1');
+            heading?.focus({ preventScroll: true });
+            heading?.scrollIntoView({ block: 'center' });
+
+            return heading !== null;
+        };
+        if (hash === '' || go()) {
+            return;
+        }
+        const watch = new MutationObserver(() => {
+            if (go()) {
+                watch.disconnect();
+            }
+        });
+        watch.observe(document.body, { childList: true, subtree: true });
+
+        return () => watch.disconnect();
+    }, [hash, key]);
+}
 
 /** A page's heading with what belongs beside it. */
 export function Page({ title, lead, above, actions, children }: { title: string; lead?: ReactNode; above?: ReactNode; actions?: ReactNode; children: ReactNode }) {
+    useHeading();
     useEffect(() => {
         document.title = `${title} · Velvet Herald`;
     }, [title]);

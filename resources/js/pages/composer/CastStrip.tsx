@@ -23,6 +23,7 @@ export function CastStrip({ turn, cast, leftOut, type, chosen, choose }: { turn:
                         className="cast-member"
                         title={`${member.name}, ${member.key}: ${member.shows.join(', ')}`}
                         onClick={() => choose(member.key)}
+                        onFocus={(event) => event.currentTarget.scrollIntoView({ block: 'nearest', inline: 'nearest' })}
                     >
                         <b className="block truncate font-semibold" dir="auto">
                             {member.name} <span className="font-normal text-muted text-[11px]">{member.key}</span>
