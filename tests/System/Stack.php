@@ -319,11 +319,11 @@ final class Stack
     public static function waitFor(\Closure $holds, string|\Closure $what, float $seconds = 40): void
     {
         $end = microtime(true) + $seconds;
-        while (! $holds()) {
+        for ($pause = 10_000; ! $holds(); $pause = min(80_000, (int) (1.5 * $pause))) {
             if (microtime(true) > $end) {
                 throw new \RuntimeException('Waited in vain for '.(is_string($what) ? $what : $what()));
             }
-            usleep(15_000);
+            usleep($pause);
         }
     }
 
