@@ -356,14 +356,20 @@ final class Stack
         file_put_contents(getenv('TEST_FIGURES') ?: 'php://stderr', "{$figure}\n", FILE_APPEND);
     }
 
-    /** A port nobody listens at, below those that the system gives to connections (net.ipv4.ip_local_port_range), so that none takes it before it is used. */
+    /**
+     * A port nobody listens at, below those that the system gives to connections (net.ipv4.ip_local_port_range), so that none takes it before it is used. None is given twice: some are
+     * kept for later. Processes that test side by side (TEST_TOKEN) give from ranges of their own.
+     */
     public static function freePort(): int
     {
+        static $given = [];
+        $first = 20_000 + 2_400 * ((int) getenv('TEST_TOKEN') % 5);
         do {
-            $port = random_int(20_000, 32_000);
-            $socket = @stream_socket_server("tcp://127.0.0.1:{$port}");
+            $port = random_int($first, $first + 2_399);
+            $socket = isset($given[$port]) ? false : @stream_socket_server("tcp://127.0.0.1:{$port}");
         } while ($socket === false);
         fclose($socket);
+        $given[$port] = true;
 
         return $port;
     }
