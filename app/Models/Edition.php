@@ -28,6 +28,9 @@ final class Edition extends Model
 
     protected $guarded = [];
 
+    /** So many a process keeps in memory. */
+    private const AT_HAND = 100;
+
     /** @var array<string, CompiledMessage> what this process has read already, by what is stored: one and the same for all that are filled from it, so that its templates are loaded once */
     private static array $read = [];
 
@@ -43,6 +46,8 @@ final class Edition extends Model
 
     public function message(): CompiledMessage
     {
+        self::$read = count(self::$read) > self::AT_HAND ? [] : self::$read;
+
         return self::$read[hash('xxh128', $this->attributes['compiled'])] ??= CompiledMessage::ofArray($this->compiled);
     }
 

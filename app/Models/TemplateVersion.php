@@ -21,6 +21,9 @@ use Illuminate\Support\Facades\DB;
  */
 final class TemplateVersion extends Version
 {
+    /** So many of one vocabulary a process keeps in memory. */
+    private const AT_HAND = 50;
+
     protected static function kind(): DocumentKind
     {
         return DocumentKind::Template;
@@ -34,6 +37,7 @@ final class TemplateVersion extends Version
         /** @var \WeakMap<Vocabulary, \ArrayObject<string, Document>> $kept */
         $kept = $all ??= new \WeakMap;
         $documents = $kept[$vocabulary] ??= new \ArrayObject;
+        count($documents) > self::AT_HAND && $documents->exchangeArray([]);
 
         return $documents[hash('xxh128', $this->document.serialize($passages->passages))] ??= Document::stored(Json::ofText($this->document, $this->called($this->template->key)), $vocabulary, $passages->passages);
     }
