@@ -63,8 +63,7 @@ final class BeginTest extends BrowserTestCase
 
         $booking = $this->booking('DN-7211');
         $this->stack->raise(['id' => 'evt-request', 'event' => 'booking.requested', 'record' => ['reference' => 'DN-9000'] + $booking]);
-        Stack::waitFor(fn (): bool => $this->stack->rows('select id from letters') !== [], 'the letter', 30);
-        $letter = Message::from($this->stack->rows('select raw from letters order by id desc limit 1')[0]['raw'], false);
+        $letter = $this->letterTo($booking['visitor']['email']);
         $html = (string) $letter->getHtmlContent();
         self::assertStringContainsString('/starters/dusk.png"', $html);
         self::assertStringContainsString('/maps/53.4188%2C-7.9042/15.png"', $html);

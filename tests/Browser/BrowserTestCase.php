@@ -342,8 +342,8 @@ abstract class BrowserTestCase extends TestCase
     {
         $found = null;
         Stack::waitFor(function () use ($address, $words, &$found): bool {
-            foreach ($this->stack->rows('select raw from letters order by id desc') as $letter) {
-                $read = str_contains((string) $letter['raw'], $address) ? Message::from((string) $letter['raw'], false) : null;
+            foreach ($this->stack->rows('select raw, envelope_to from letters order by id desc') as $letter) {
+                $read = in_array($address, (array) json_decode((string) $letter['envelope_to'], true), true) ? Message::from((string) $letter['raw'], false) : null;
                 if ($read instanceof Message && ($words === '' || str_contains((string) preg_replace('/\s+/', ' ', (string) $read->getTextContent()), $words))) {
                     $found = $read;
 
