@@ -6,7 +6,6 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\System\Stack;
-use ZBateson\MailMimeParser\Message;
 
 /** A message begun with a starter, made into one's own by mouse, and read as it arrived. */
 final class BeginTest extends BrowserTestCase

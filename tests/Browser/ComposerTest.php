@@ -8,7 +8,6 @@ use App\Console\Commands\DemoCommand;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\System\Stack;
-use ZBateson\MailMimeParser\Message;
 
 /** Templates are written in the composer, by keyboard and by mouse, and what is written goes out. */
 final class ComposerTest extends BrowserTestCase
@@ -207,7 +206,7 @@ final class ComposerTest extends BrowserTestCase
         $this->see('Sent 1 proof to thorne@larkmoor.example.org.', '//dialog[@open]');
         $this->fill($to, 'nonsense');
         $this->see('Sent 1 proof to thorne@larkmoor.example.org.', '//dialog[@open]'); // Where it went, not where the next would go.
-        self::assertSame('[Proof] Order LM-20429', $this->letter()->getHeaderValue('Subject'));
+        self::assertSame('[Proof] Order LM-20429', $this->letterTo('thorne@larkmoor.example.org')->getHeaderValue('Subject'));
         $this->click('//dialog[@open]//button[.="Close"]');
 
         // Published, it takes over from the template that answered; the letter says what the stage said.
@@ -580,11 +579,6 @@ final class ComposerTest extends BrowserTestCase
     {
         $this->into($into);
         $this->driver->executeScript('const data = new DataTransfer(); data.setData("text/html", arguments[0]); data.setData("text/plain", "x"); document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}))', [$html]);
-    }
-
-    private function letter(): Message
-    {
-        return Message::from($this->stack->rows('select raw from letters order by id desc limit 1')[0]['raw'] ?? "Subject: none\r\n\r\n", false);
     }
 
     /** @return list<float> from each change to its stage, in ms */
