@@ -5,6 +5,7 @@ use App\Http\Middleware\ReadRequest;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\StartSession;
 use App\Http\Problem;
+use App\Http\Stage;
 use App\Http\StorageTrouble;
 use App\Models\User;
 use Herald\Document\InvalidDocument;
@@ -57,6 +58,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => ReadRequest::isForApi($request));
         $exceptions->render(fn (Throwable $e, Request $request) => match (true) {
             ReadRequest::isForApi($request) => Problem::of($e),
+            $request->is('stage/*') && ($refusal = Stage::refusal($e)) !== null => $refusal,
             StorageTrouble::isBehind($e) => response('Nothing can be written at the moment. Try again in a little while.', 503, ['Retry-After' => StorageTrouble::RETRY_AFTER, 'Content-Type' => 'text/plain']),
             default => null,
         });

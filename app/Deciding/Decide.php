@@ -23,11 +23,13 @@ final readonly class Decide
 
     /**
      * @param  Notice  $notice  with who answers, and its source
+     * @param  string|null  $language  another than the recipient's
      *
      * @throws InvalidDocument when even the built-in cannot be compiled
      */
-    public function __invoke(Notice $notice, Matter $matter): Decision|Silence
+    public function __invoke(Notice $notice, Matter $matter, ?string $language = null): Decision|Silence
     {
+        $language ??= $matter->recipient->language;
         $ruling = WhoAnswers::to($notice)->about($matter);
         $reasons = $ruling->reasons();
         $claim = $ruling->answers;
@@ -36,40 +38,42 @@ final readonly class Decide
         if ($claim === null || $version === null) {
             return $ruling->isSilent()
                 ? new Silence($hasBuiltIn ? $reasons : [...array_slice($reasons, 0, -1), 'no template fits, and there are no built-in words'])
-                : $this->answer(Answer::otherwise($notice, $matter->recipient->language, $ruling->otherwise), $reasons, $ruling->needsLook());
+                : Decision::of(Answer::otherwise($notice, $language, $ruling->otherwise), $reasons, $ruling->needsLook());
         }
         try {
-            return $this->answer(Answer::with($notice, $version, $matter->recipient->language, worn: $claim->collection?->brand?->latestVersion), $reasons, $ruling->needsLook());
+            return Decision::of(Answer::with($notice, $version, $language, worn: $claim->collection?->brand?->latestVersion), $reasons, $ruling->needsLook());
         } catch (InvalidDocument $e) {
             $reasons = [...array_slice($reasons, 0, -1), "{$claim->called()}, no longer fits the source: ".$e->faults[0]->inWords()];
         }
-        $kept = $this->lastGood($version, $matter, $notice->source->manifest()->source);
+        $kept = $this->lastGood($version, $matter, $notice->source->manifest()->source, (string) $language);
         if ($kept !== null) {
-            return new Decision($kept, $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
+            return new Decision($kept, $claim->called(), $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
         }
 
         if (! $hasBuiltIn) {
             throw InvalidDocument::because($claim->template->name, '', implode('; ', $reasons).'; none of its editions can be filled with these data, and there are no built-in words');
         }
 
-        return $this->answer(Answer::builtIn($notice, $matter->recipient->language), [...$reasons, 'none of its editions can be filled with these data: the built-in answers'], true);
+        return Decision::of(Answer::builtIn($notice, $language), [...$reasons, 'none of its editions can be filled with these data: the built-in answers'], true);
     }
 
     /**
-     * @param  list<string>  $reasons
+     * The same, where something is to be shown.
+     *
+     * @throws InvalidDocument as above, or when nobody answers
      */
-    private function answer(Answer $answer, array $reasons, bool $needsLook): Decision
+    public function answering(Notice $notice, Matter $matter, ?string $language = null): Decision
     {
-        $edition = $answer->edition();
+        $decision = $this($notice, $matter, $language);
 
-        return new Decision($edition, $edition->language, $answer->language->reason, $reasons, $needsLook);
+        return $decision instanceof Silence ? throw InvalidDocument::because($notice->called(), '', $decision->inWords()) : $decision;
     }
 
-    /** The newest edition of a version that can be filled, in the recipient's language if there is one. */
-    private function lastGood(TemplateVersion $version, Matter $matter, Source $source): ?Edition
+    /** The newest edition of a version that can be filled, in that language if there is one. */
+    private function lastGood(TemplateVersion $version, Matter $matter, Source $source, string $language): ?Edition
     {
         $editions = Edition::query()->where('template_version_id', $version->id)->latest('id')->limit(20)->get();
-        $wanted = strtolower((string) $matter->recipient->language);
+        $wanted = strtolower($language);
         foreach ($editions->sortByDesc(static fn (Edition $edition): bool => str_starts_with($wanted, strtolower($edition->language))) as $edition) {
             try {
                 $message = $edition->message();

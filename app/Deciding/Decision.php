@@ -10,10 +10,21 @@ use App\Models\Edition;
 final readonly class Decision
 {
     /**
+     * @param  string  $called  whose words they are, in words
      * @param  list<string>  $reasons  in words, in the order in which it was come to
      * @param  bool  $needsLook  whether other words go out than those that should
      */
-    public function __construct(public Edition $edition, public string $language, public string $languageReason, public array $reasons, public bool $needsLook)
+    public function __construct(public Edition $edition, public string $called, public string $language, public string $languageReason, public array $reasons, public bool $needsLook)
     {
+    }
+
+    /**
+     * @param  list<string>  $reasons
+     */
+    public static function of(Answer $answer, array $reasons = [], bool $needsLook = false): self
+    {
+        $edition = $answer->edition();
+
+        return new self($edition, $answer->called(), $edition->language, $answer->language->reason, $reasons, $needsLook);
     }
 }

@@ -33,7 +33,7 @@ final class Replay
 
     private readonly Renderer $renderer;
 
-    /** @var array<string, array{string, CompiledMessage|null, string|null}> who answers, with which message, or why it cannot be had; by who that is and the language */
+    /** @var array<string, array{string, CompiledMessage|null, InvalidDocument|null}> who answers, with which message, or why it cannot be had; by who that is and the language */
     private array $answers = [];
 
     /** @var array<int, CompiledMessage> what was sent, by edition */
@@ -137,9 +137,9 @@ final class Replay
         $type = $source->manifest()->recordTypes[$declared->recordType];
         $matter = Matter::ofDue($due->setRelation('source', $source), $declared, $type, Moment::of($dispatch->data['now'] ?? null) ?? $dispatch->created_at->toDateTimeImmutable());
         $ruling = $this->order->about($matter);
-        [$called, $message, $fault] = $this->answers[($ruling->answers->place ?? '-').' '.$matter->recipient->language] ??= $this->answer($ruling, $matter->recipient->language);
-        if ($fault !== null) {
-            throw new \RuntimeException($fault);
+        [$called, $message, $misfit] = $this->answers[($ruling->answers->place ?? '-').' '.$matter->recipient->language] ??= $this->answer($ruling, $matter->recipient->language);
+        if ($misfit !== null) {
+            throw $misfit;
         }
         if ($message === null) {
             return [$called, null];
@@ -150,7 +150,7 @@ final class Replay
     }
 
     /**
-     * @return array{string, CompiledMessage|null, string|null}
+     * @return array{string, CompiledMessage|null, InvalidDocument|null} with what speaks against it
      */
     private function answer(Ruling $ruling, ?string $language): array
     {
@@ -162,7 +162,7 @@ final class Replay
 
             return [$answer->called(), $answer->message(), null];
         } catch (InvalidDocument $e) {
-            return ['', null, $e->getMessage()];
+            return ['', null, $e];
         }
     }
 

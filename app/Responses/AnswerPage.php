@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Responses;
 
-use App\Deciding\Answer;
+use App\Deciding\Decide;
 use App\Deciding\Matter;
 use App\Documents\TemplateDesk;
 use App\Http\Stage;
 use App\Models\Dispatch;
+use App\Models\Notice;
 use App\Models\Response as Given;
 use App\Models\Source;
 use App\Timing\Clock;
@@ -16,15 +17,18 @@ use Herald\Brand\Brand;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Language\LanguageTag;
+use Herald\Record\RecordType;
 use Herald\Render\AskedQuestion;
 use Herald\Render\CompiledMessage;
 use Herald\Render\MessageData;
 use Herald\Render\Renderer;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
 /** What somebody sees who has followed a link of a response: in the brand and language of the message, and nothing of ours. */
 final readonly class AnswerPage
@@ -89,7 +93,8 @@ final readonly class AnswerPage
         }
         try {
             [$message, $words, $brand] = $what === 'notice' ? self::ofNotice($source, $of, $record) : self::ofTemplate($source, $of, $record);
-        } catch (InvalidDocument) {
+        } catch (InvalidDocument|ModelNotFoundException|HttpExceptionInterface) {
+            // It is there no longer, or fits its source no longer.
             return null;
         }
         $question = $message->question($name);
@@ -113,11 +118,11 @@ final readonly class AnswerPage
      */
     private static function ofNotice(Source $source, string $key, string $record): array
     {
-        $notice = $source->notices()->where('key', $key)->withWhoAnswers()->firstOrFail()->setRelation('source', $source);
+        $notice = Notice::asked($source, $key);
         $declared = $notice->declaration();
         $manifest = $source->manifest();
         $matter = Matter::ofRecord($declared, $manifest->recordTypes[$declared->recordType], $source->record($declared->recordType, $record));
-        $edition = Answer::about($notice, $matter)->edition();
+        $edition = app(Decide::class)->answering($notice, $matter)->edition;
         $message = $edition->message();
         $data = $matter->messageData($manifest->source, $message);
 
@@ -131,7 +136,13 @@ final readonly class AnswerPage
 
     private function isOver(): bool
     {
-        return $this->until !== null && $this->until->lessThanOrEqualTo(Clock::now());
+        return $this->until !== null && ($this->until->lessThanOrEqualTo(Clock::now()) || $this->type() === null);
+    }
+
+    /** What kind of record the message was about; null where the source has such records no longer, or nothing was sent. */
+    public function type(): ?RecordType
+    {
+        return $this->sent?->source->manifest()->recordTypes[$this->sent->record->type] ?? null;
     }
 
     public function shown(Request $request): Response

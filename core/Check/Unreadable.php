@@ -17,13 +17,18 @@ final class Unreadable implements Check
         foreach ($template->faults as $fault) {
             $piece = $template->pieceAt($fault->place);
             if ($piece === null) {
-                yield Finding::ofWhole(Weight::Grave, ucfirst($fault->place.': '.$fault->reason));
+                yield Finding::ofWhole(Weight::Grave, self::sentence($fault->inWords()));
 
                 continue;
             }
             $translation = str_starts_with($fault->place, 'translations/') ? 'In '.explode('/', $fault->place)[1].': ' : '';
-            yield Finding::at($piece, Weight::Grave, ucfirst($translation.$fault->reason).'.', $translation === '' ? self::nearest($piece) : null);
+            yield Finding::at($piece, Weight::Grave, self::sentence($translation.$fault->reason), $translation === '' ? self::nearest($piece) : null);
         }
+    }
+
+    private static function sentence(string $words): string
+    {
+        return ucfirst($words).(str_ends_with($words, '?') ? '' : '.');
     }
 
     /** The same text with the first path that is not there replaced by the nearest one. */

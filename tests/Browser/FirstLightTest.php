@@ -58,7 +58,7 @@ final class FirstLightTest extends BrowserTestCase
         $this->follow('LM-20429');
         $this->see('Data sheet');
         $this->choose('Status', 'Paid');
-        foreach (['Payment received', 'Aoife Brannigan <aoife@example.org>', 'because status changed from pending to paid; built-in words, English'] as $words) {
+        foreach (['Payment received', 'Aoife Brannigan <aoife@example.org>', 'because status changed from pending to paid; Built-in, English'] as $words) {
             $this->see($words, '//section[.//h2="Change it"]');
         }
         self::assertSame([], $this->stack->rows('select id from dispatches'), 'nothing is sent before it is saved');

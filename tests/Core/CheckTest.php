@@ -31,10 +31,10 @@ final class CheckTest extends TestCase
     {
         yield 'nothing wrong' => [[self::GOOD], [], []];
         yield 'no subject' => [[self::GOOD], ['envelope' => ['subject' => '  ']], ['grave envelope.subject: There is no subject.']];
-        yield 'unknown path' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.guest.nam or "x"}']], [], ['grave b.text: "visit.guest.nam" is not known here; did you mean "visit.guest.name"?. [Use visit.guest.name]']];
-        yield 'unknown path in a translation' => [[self::GOOD], ['translations' => ['de' => ['envelope.subject' => 'Besuch', 'b.text' => '{visit.nummer}']]], ['grave b.text: In de: "visit.nummer" is not known here; did you mean "visit.number"?.']];
+        yield 'unknown path' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.guest.nam or "x"}']], [], ['grave b.text: "visit.guest.nam" is not known here; did you mean "visit.guest.name"? [Use visit.guest.name]']];
+        yield 'unknown path in a translation' => [[self::GOOD], ['translations' => ['de' => ['envelope.subject' => 'Besuch', 'b.text' => '{visit.nummer}']]], ['grave b.text: In de: "visit.nummer" is not known here; did you mean "visit.number"?']];
         yield 'a language with words missing' => [[['id' => 'b', 'type' => 'text', 'text' => 'Hello'], ['id' => 'n', 'type' => 'text', 'text' => '{visit.number}: 7 × {visit.number}']], ['translations' => ['de' => ['envelope.subject' => 'Besuch']]], ['advisory b.text: A text has no words in German: until they are there, who reads German gets the whole message in another language.']];
-        yield 'a translation of nothing' => [[self::GOOD], ['translations' => ['de' => ['envelope.subject' => 'Besuch', 'b.text' => 'Hallo', 'gone.text' => 'x']]], ['grave .: Translations/de/gone.text: translates nothing: the manuscript has no such string']];
+        yield 'a translation of nothing' => [[self::GOOD], ['translations' => ['de' => ['envelope.subject' => 'Besuch', 'b.text' => 'Hallo', 'gone.text' => 'x']]], ['grave .: Translations/de/gone.text: translates nothing: the manuscript has no such string.']];
         yield 'empty in some records' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.guest.name}']], [], ['advisory b.text: “Name” is empty in 1 of 2 records, and nothing is said instead. [Show it only when “Name” is filled]']];
         yield 'never empty so far' => [[['id' => 'b', 'type' => 'text', 'text' => '{visit.size}']], [], ['remark b.text: “Party size” may be empty, though it is not in any record at hand; nothing is said instead. [Show it only when “Party size” is filled]']];
         yield 'required, or with a fallback, or guarded' => [[

@@ -212,6 +212,12 @@ final class EventsTest extends TestCase
         self::assertContains('its template no longer fits the source', $this->signIn()->ask('GET', '/api/app/sources/larkmoor/running-order')->assertOk()->json('strands.0.notices.0.trouble'));
         $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->assertOk();
         $this->ask('GET', '/api/app/sources/larkmoor/dispatches/'.$received('later')->id)->assertOk()->assertJsonPath('needs_look', true);
+        // What is shown is what goes out, and says why it is that.
+        foreach (['LM-30001' => ['after', 'Night-blue receipt, version 2'], 'LM-30002' => ['later', 'Built-in']] as $key => [$event, $called]) {
+            $shown = $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$key}&words=answer")->assertOk()->assertJsonPath('answered_by', $called);
+            self::assertSame([$received($event)->subject, $received($event)->decision['reasons'] ?? []], [$shown->json('subject'), $shown->json('instead')]);
+            $this->get($shown->json('html_at'))->assertOk()->assertSee($key);
+        }
         self::assertSame(3, Event::query()->where('source_id', $source->id)->count());
     }
 

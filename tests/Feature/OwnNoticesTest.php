@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Documents\PublishTemplate;
 use App\Jobs\PlanNotice;
 use App\Loading\LoadManifest;
 use App\Models\Dispatch;
 use App\Models\Due;
+use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\Role;
 use App\Models\Source;
@@ -38,6 +40,27 @@ final class OwnNoticesTest extends TestCase
         $this->travelTo('2026-11-23T12:00:00Z');
         $this->source = $this->larkmoor();
         $this->signIn(Role::Publisher);
+    }
+
+    public function test_a_change_tells_of_notices_that_nothing_is_written_for_or_whose_words_no_longer_fit(): void
+    {
+        $this->ask('POST', self::AT, ['notice' => ['key' => 'own-confirmed', 'cue' => ['becomes' => ['path' => 'booking.status', 'operator' => 'is', 'value' => 'confirmed']]] + self::PAID])->assertCreated();
+        $this->set('own-confirmed', ['on' => true]);
+        $foreseen = fn (): array => (array) collect((array) $this->ask('POST', '/api/app/sources/larkmoor/records/booking/DN-9000/consequences', ['changes' => ['status' => 'confirmed']])->assertOk()->json('consequences'))->firstWhere('notice', 'own-confirmed');
+        $this->pay('DN-9000');
+        self::assertSame([null, null, false, null], [$foreseen()['answered_by'], $foreseen()['language'], $foreseen()['silent'], $foreseen()['trouble']]);
+
+        PublishTemplate::from(Source::query()->sole(), Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => 'confirmed', 'name' => 'Confirmed', 'record_type' => 'booking', 'notice' => 'own-confirmed', 'language' => 'en',
+            'envelope' => ['subject' => 'See you'], 'manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'Meet us at {booking.meeting_point.name or "the gate"}.']]], 'test'));
+        self::assertSame(['Confirmed, version 1', 'English', null], [$foreseen()['answered_by'], $foreseen()['language'], $foreseen()['trouble']]);
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['record_types'][1]['fields'] = array_values(array_filter($manifest['record_types'][1]['fields'], static fn (array $field): bool => $field['key'] !== 'meeting_point'));
+        $manifest['notices'] = array_values(array_filter($manifest['notices'], static fn (array $notice): bool => ! str_contains((string) json_encode($notice), 'booking.meeting_point')));
+        LoadManifest::from(Json::ofArray($manifest, 'less'));
+        self::assertSame(['Confirmed, version 1', null], [$foreseen()['answered_by'], $foreseen()['trouble']], 'its last good edition');
+        Edition::query()->delete();
+        self::assertSame([null, false], [$foreseen()['answered_by'], $foreseen()['silent']]);
+        self::assertStringContainsString('booking.meeting_point', $foreseen()['trouble'], 'there are no built-in words to fall back on');
     }
 
     public function test_a_notice_is_made_written_switched_on_and_goes_out(): void

@@ -197,7 +197,7 @@ final class PagesTest extends TestCase
         $path = '/api/app/sources/larkmoor/records/order/LM-20429';
         $foreseen = $this->ask('POST', "{$path}/consequences", ['changes' => ['status' => 'paid']])->assertOk()->json('consequences');
 
-        self::assertSame([['payment-received', 'aoife@example.org', 'status changed from pending to paid', null]], array_map(
+        self::assertSame([['payment-received', 'aoife@example.org', 'status changed from pending to paid', 'Built-in']], array_map(
             static fn (array $one): array => [$one['notice'], $one['recipient'], $one['reason'], $one['answered_by']], $foreseen,
         ));
         self::assertSame(0, Dispatch::query()->count(), 'looking sends nothing');

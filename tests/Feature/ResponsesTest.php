@@ -11,14 +11,18 @@ use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Event;
+use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Response;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\User;
 use App\Notices\OwnNotices;
+use App\Responses\AnswerLinks;
 use App\Timing\Clock;
 use Herald\Document\Json;
+use Herald\Record\AnswerKind;
+use Herald\Render\AskedQuestion;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -179,6 +183,29 @@ final class ResponsesTest extends TestCase
         $this->get($try)->assertOk()->assertSee('This is a try: nothing is recorded.')->assertSee('How was Jupiter')->assertSee('disabled', false)->assertDontSee('<form', false);
         $this->post($try)->assertStatus(405);
         $this->get(str_replace('value=4', 'value=9', $try))->assertNotFound();
+        self::assertSame(0, Response::query()->count());
+
+        // What the links of a proof lead to may be gone by then.
+        $proof = static fn (string $what, string $of): string => (string) preg_replace('~^https?://[^/]+~', '', AnswerLinks::tried($what, $of, Record::query()->where('key', 'DN-9000')->sole(), 'larkmoor')(new AskedQuestion('rating', AnswerKind::Rate, 10, true, '', [], ''), '4'));
+        $gone = [$proof('notice', 'own-asking'), $proof('notice', 'order-received'), $proof('template', 'nowhere'), $proof('notice', 'nowhere')];
+        Notice::query()->update(['retired_at' => now()]);
+        foreach ($gone as $link) {
+            $this->get($link)->assertNotFound()->assertHeader('X-Robots-Tag')->assertDontSee('rating');
+        }
+    }
+
+    public function test_of_records_that_the_source_has_no_longer_nothing_can_be_answered(): void
+    {
+        $links = $this->sent([self::RATE]);
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $strands = array_column(array_filter($manifest['strands'], static fn (array $strand): bool => $strand['record_type'] === 'booking'), 'key');
+        foreach (['record_types' => 'key', 'strands' => 'record_type', 'events' => 'record_type'] as $list => $member) {
+            $manifest[$list] = array_values(array_filter($manifest[$list], static fn (array $one): bool => $one[$member] !== 'booking'));
+        }
+        $manifest['notices'] = array_values(array_filter($manifest['notices'], static fn (array $notice): bool => ! in_array($notice['strand'], $strands, true)));
+        LoadManifest::from(Json::ofArray($manifest, 'less'));
+        $this->get($links['2'])->assertStatus(410)->assertDontSee('<form', false);
+        $this->press($links['2'])->assertStatus(410);
         self::assertSame(0, Response::query()->count());
     }
 

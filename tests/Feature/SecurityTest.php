@@ -335,6 +335,10 @@ final class SecurityTest extends TestCase
         }
         self::assertNotSame($record->key, $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->json('newest_record'));
         $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$record->key}&words=answer")->assertStatus(422);
+        foreach (["notices/order-received?record={$record->key}&words=answer", "templates/night-blue-receipt/versions/1?record={$record->key}"] as $frame) {
+            $shown = $this->get("/stage/larkmoor/{$frame}")->assertStatus(422)->assertSee('This message cannot be made')->assertSee('placed_at');
+            self::assertStringContainsString("script-src 'none'", (string) $shown->headers->get('Content-Security-Policy'));
+        }
         self::assertSame(0, Source::query()->whereKeyNot($source->id)->count());
     }
 

@@ -27,9 +27,9 @@ final class AnswerController
     {
         $page = self::page($request, $dispatch, $key, $value);
         // Pressed twice, or on a page that stood open while it was answered on another: what holds now is shown.
-        if ($page?->sent !== null && $page->mayAnswer() && $request->input('turn') === (string) $page->turn) {
-            $type = $page->sent->source->manifest()->recordTypes[$page->sent->record->type] ?? null;
-            $type === null || TakeAnswer::take(new Answered($page->sent, $key, $value, $page->turn), $type);
+        $type = $page?->type();
+        if ($page?->sent !== null && $type !== null && $page->mayAnswer() && $request->input('turn') === (string) $page->turn) {
+            TakeAnswer::take(new Answered($page->sent, $key, $value, $page->turn), $type);
             $page = self::page($request, $dispatch, $key, $value);
         }
 

@@ -2220,6 +2220,8 @@ export interface components {
             record: string;
             /** @description whose words they are: a template's version, or the built-in */
             answered_by: string;
+            /** @description why other words answer than those that should, as when a template no longer fits the source; empty where that is not so */
+            instead: string[];
             language: string;
             language_name: string;
             language_reason: string;
@@ -2303,10 +2305,12 @@ export interface components {
                 recipient: string | null;
                 recipient_name: string | null;
                 left_to_source: boolean;
-                /** @description the template; null for the built-in */
+                /** @description whose words they are: a template's version, or the built-in; null where there are none */
                 answered_by: string | null;
                 /** @description whether nobody answers */
                 silent: boolean;
+                /** @description why it cannot be made, where it cannot */
+                trouble: string | null;
                 /** @description null where nothing is written for it yet */
                 language: string | null;
             }[];

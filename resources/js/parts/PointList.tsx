@@ -19,7 +19,7 @@ export function PointList({ points }: { points: Schemas['Point'][] }) {
                         </span>
                         <span className="min-w-0 break-words">
                             <b className="font-semibold">{point.title}</b>
-                            <span className={`block ${point.state === 'bad' ? 'text-warning' : 'text-muted'}`}>{point.words}.</span>
+                            <span className={`block ${point.state === 'bad' ? 'text-warning' : 'text-muted'}`}>{/[.?]$/.test(point.words) ? point.words : `${point.words}.`}</span>
                             {point.mend &&
                                 (point.at ? (
                                     <Link to={point.at} className="link-quiet">

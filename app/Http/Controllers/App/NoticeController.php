@@ -76,12 +76,12 @@ final class NoticeController
     public function rendering(Source $source, string $key, RenderNotice $request, Rendering $rendering): JsonResponse
     {
         [$notice, $record, $words, $language] = self::asked($source, $key, $request);
-        [$answer, $recipient, $message] = $rendering->of($notice, $record, $words, $language, $request->given());
+        [$decision, $recipient, $message] = $rendering->of($notice, $record, $words, $language, $request->given());
 
         return response()->json([
-            'record' => $record->key, 'answered_by' => $answer->called(),
-            'language' => $answer->language->language, 'language_name' => LanguageTag::name($answer->language->language),
-            'language_reason' => $language === null ? $answer->language->reason : 'chosen here',
+            'record' => $record->key, 'answered_by' => $decision->called, 'instead' => $decision->needsLook ? $decision->reasons : [],
+            'language' => $decision->language, 'language_name' => LanguageTag::name($decision->language),
+            'language_reason' => $language === null ? $decision->languageReason : 'chosen here',
             'subject' => $message->subject, 'preview' => $message->preview,
             'from' => trim("{$message->fromName} <{$message->fromAddress}>"), 'reply_to' => $message->replyTo,
             'each' => self::each($source, $notice, $record),

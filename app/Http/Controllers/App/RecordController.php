@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Audit\Audit;
-use App\Deciding\Answer;
+use App\Deciding\Decide;
+use App\Deciding\Decision;
 use App\Deciding\Matter;
-use App\Deciding\WhoAnswers;
+use App\Deciding\Silence;
 use App\Finding\RecordPage;
 use App\Http\Requests\ChangeRecord;
 use App\Http\Requests\ForeseeChange;
@@ -25,6 +26,7 @@ use App\Sending\Spread;
 use App\Sending\TakeEvent;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
+use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Language\LanguageTag;
 use Herald\Notice\Carrier;
@@ -89,7 +91,7 @@ final class RecordController
     }
 
     /** What a change would set off, before it is made. */
-    public function consequences(Source $source, string $type, string $key, ForeseeChange $request): JsonResponse
+    public function consequences(Source $source, string $type, string $key, ForeseeChange $request, Decide $decide): JsonResponse
     {
         [$declared, $record] = self::find($source, $type, $key);
         $after = self::changed($declared, $record, $request->validated('changes'));
@@ -97,19 +99,24 @@ final class RecordController
         $notices = Notice::query()->where('source_id', $source->id)->whereIn('key', array_map(static fn (Consequence $one): string => $one->notice->key, $consequences))
             ->withWhoAnswers()->get()->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
 
-        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices, $source, $declared, $record, $after): array {
+        return response()->json(['coming' => (new PlanDues($source))->foresee($record, $declared, $after), 'consequences' => array_map(function (Consequence $one) use ($notices, $source, $declared, $record, $after, $decide): array {
             $notice = $notices[$one->notice->key] ?? throw new \LogicException("{$one->notice->key} is declared and not there");
-            $ruling = WhoAnswers::to($notice)->about(Matter::changed($one->notice, $declared, $record, $after, $one->given));
-            $answer = $ruling->isSilent() ? null : Answer::ruled($notice, $ruling, $one->recipient->language);
+            $decision = $trouble = null;
+            try {
+                $decision = $notice->hasWords() ? $decide($notice, Matter::changed($one->notice, $declared, $record, $after, $one->given), $one->recipient->language) : null;
+            } catch (InvalidDocument $e) {
+                $trouble = $e->faults[0]->inWords();
+            }
+            $decided = $decision instanceof Decision ? $decision : null;
 
             return [
                 'notice' => $one->notice->key, 'name' => $one->notice->name, 'audience_label' => $one->notice->audienceLabel, 'reason' => $one->reason,
                 'each' => $one->notice->recipient->each === null ? null : Spread::foresee($source, $one->notice->recipient->each, [$declared->key => $after, 'given' => $one->given, 'now' => Moment::text(Clock::now()->toDateTimeImmutable())]),
                 'recipient' => $one->recipient->address, 'recipient_name' => $one->recipient->name,
                 'left_to_source' => $one->notice->carrier === Carrier::Source,
-                'answered_by' => $ruling->answers?->template->name,
-                'silent' => $ruling->isSilent(),
-                'language' => $answer === null ? null : ($one->notice->recipient->each === null ? LanguageTag::name($answer->language->language) : 'in the language of each'),
+                'answered_by' => $decided?->called,
+                'silent' => $decision instanceof Silence, 'trouble' => $trouble,
+                'language' => $decided === null ? null : ($one->notice->recipient->each === null ? LanguageTag::name($decided->language) : 'in the language of each'),
             ];
         }, $consequences)]);
     }

@@ -50,6 +50,16 @@ export function RenderedMessage({ notice, words, record, language, given, form, 
                         </button>
                     )}
                 </p>
+                {message.instead.length > 0 && (
+                    <div className="border-l-3 border-warning pl-2.5 mb-2 break-words">
+                        <p className="text-warning">Other words go out than those that should:</p>
+                        <ul>
+                            {message.instead.map((reason) => (
+                                <li key={reason}>{reason}</li>
+                            ))}
+                        </ul>
+                    </div>
+                )}
                 <dl className="grid grid-cols-[66px_1fr] gap-x-2 gap-y-0.5">
                     <dt>Subject</dt>
                     <dd className="font-semibold break-words min-w-0" dir="auto">

@@ -102,6 +102,11 @@ function Coming({ coming }: { coming: Schemas['Consequences']['coming'] }) {
     );
 }
 
+/** Whose words go out. */
+function words(one: Schemas['Consequences']['consequences'][number]) {
+    return one.silent ? 'nobody answers for it: nothing goes out' : one.answered_by === null ? 'nothing is written for it yet: it is skipped' : `${one.answered_by}, ${one.language}`;
+}
+
 function Consequences({ consequences }: { consequences: Schemas['Consequences']['consequences'] }) {
     if (consequences.length === 0) {
         return <p className="text-[13px]">This sets off no notice.</p>;
@@ -128,8 +133,9 @@ function Consequences({ consequences }: { consequences: Schemas['Consequences'][
                             )}
                         </span>
                         <span className="block text-muted">
-                            because {one.reason}; {one.silent ? 'nobody answers for it: nothing goes out' : one.language === null ? 'nothing is written for it yet: it is skipped' : `${one.answered_by ?? 'built-in words'}, ${one.language}`}
+                            because {one.reason}{one.trouble === null && `; ${words(one)}`}
                         </span>
+                        {one.trouble !== null && <span className="block text-warning break-words">It cannot be made, and fails: {one.trouble}</span>}
                     </li>
                 ))}
             </ul>
