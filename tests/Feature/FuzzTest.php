@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Loading\LoadManifest;
+use App\Models\Dispatch;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\Role;
+use Herald\Document\Json;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Middleware\ThrottleRequests;
 use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Every operation of docs/openapi.yaml with bodies, questions and addresses of every wrong kind: whatever comes, nothing answers 500. The seed is fixed. */
 final class FuzzTest extends TestCase
@@ -46,6 +52,59 @@ final class FuzzTest extends TestCase
         }
         self::assertGreaterThan(2_000, $cases);
         self::assertGreaterThan(100, $answers[200] ?? 0, 'some are answered: '.json_encode($answers));
+    }
+
+    /** What is kept outlives what the source declared when it was written. */
+    #[DataProvider('otherwise')]
+    public function test_no_page_fails_when_the_source_declares_less_or_otherwise(\Closure $declare): void
+    {
+        $source = $this->larkmoor();
+        foreach (['order.placed' => 'LM-20429', 'booking.changed' => 'DN-9000'] as $event => $key) {
+            $this->ask('POST', '/api/v1/events', ['id' => "before-{$event}", 'event' => $event, 'key' => $key], $this->bearer($source));
+            $this->work();
+        }
+        $ids = ['DISPATCH' => (string) Dispatch::query()->value('id'), 'LETTER' => '1'];
+        LoadManifest::from(Json::ofArray($declare(Json::ofFile(database_path('demo/larkmoor.json'))->data), 'otherwise'));
+        $this->signIn(Role::Administrator);
+        foreach (array_keys(RightsTest::ROUTES) as $route) {
+            // All that only looks; what is written on is looked at by other methods too.
+            if (preg_match('~^GET |/(stage|findings|publication|trial|replay|consequences|look)$~', $route) === 1) {
+                $path = RightsTest::address($route, $ids);
+                $document = preg_match('~templates/[^/]+~', $path, $of) === 1 ? $this->getJson("/api/app/sources/larkmoor/{$of[0]}")->json('document') : null;
+                $answer = $this->json(explode(' ', $route)[0], $path, [...RightsTest::ROUTES[$route][3] ?? [], ...(str_ends_with($route, '/stage') ? ['record' => 'LM-20429', 'view' => 'wide', 'text' => true] : []), ...(is_array($document) ? ['document' => $document] : [])]);
+                self::assertLessThan(500, $answer->getStatusCode(), "{$route}\n".substr((string) $answer->getContent(), 0, 1000));
+            }
+        }
+        // What was on its way comes to an end with its reason.
+        $this->work();
+        self::assertSame(0, $this->artisan('herald:sweep'));
+        self::assertSame(0, Due::query()->where('state', DueState::Working)->count());
+    }
+
+    /**
+     * @return iterable<string, array{\Closure(array<array-key, mixed>): array<array-key, mixed>}>
+     */
+    public static function otherwise(): iterable
+    {
+        $without = static fn (array $list, \Closure $is): array => array_values(array_filter($list, static fn (array $one): bool => ! $is($one)));
+        yield 'no orders' => [static function (array $manifest) use ($without): array {
+            $strands = array_column(array_filter($manifest['strands'], static fn (array $strand): bool => $strand['record_type'] === 'order'), 'key');
+
+            return [...$manifest, 'record_types' => $without($manifest['record_types'], static fn (array $type): bool => $type['key'] === 'order'), 'events' => $without($manifest['events'], static fn (array $event): bool => $event['record_type'] === 'order'),
+                'strands' => $without($manifest['strands'], static fn (array $strand): bool => $strand['record_type'] === 'order'), 'notices' => $without($manifest['notices'], static fn (array $notice): bool => in_array($notice['strand'], $strands, true))];
+        }];
+        yield 'no such notice' => [static fn (array $manifest): array => ['notices' => $without($manifest['notices'], static fn (array $notice): bool => $notice['key'] === 'order-received')] + $manifest];
+        yield 'a field that a template names is gone' => [static function (array $manifest) use ($without): array {
+            $manifest['record_types'][0]['fields'] = $without($manifest['record_types'][0]['fields'], static fn (array $field): bool => $field['key'] === 'delivery_method');
+
+            return ['notices' => $without($manifest['notices'], static fn (array $notice): bool => str_contains((string) json_encode($notice), 'order.delivery_method'))] + $manifest;
+        }];
+        yield 'a field of another type, which no record fits' => [static function (array $manifest): array {
+            $at = array_search('tax', array_column($manifest['record_types'][0]['fields'], 'key'), true);
+            $manifest['record_types'][0]['fields'][$at] = ['key' => 'tax', 'label' => ['en' => 'Tax'], 'type' => 'integer'];
+
+            return $manifest;
+        }];
     }
 
     public function test_files_of_any_name_and_content(): void

@@ -14,7 +14,7 @@ use Illuminate\Support\Facades\Route;
 final class RightsTest extends TestCase
 {
     /** Every route of the front end's interface, with the least role that it asks for. */
-    private const ROUTES = [
+    public const ROUTES = [
         'GET api/app/session' => ['anyone', []],
         'POST api/app/session' => ['anyone', []],
         'DELETE api/app/session' => ['viewer', []],
@@ -149,13 +149,24 @@ final class RightsTest extends TestCase
         self::assertEqualsCanonicalizing(array_keys(self::ROUTES), $routes);
     }
 
+    /**
+     * Where a route of the table is asked for.
+     *
+     * @param  array<string, string>  $ids  of what is there: DISPATCH, LETTER
+     */
+    public static function address(string $route, array $ids): string
+    {
+        $parameters = self::ROUTES[$route][1];
+
+        return '/'.strtr(explode(' ', $route)[1], ['{source}' => 'larkmoor', ...array_combine(array_map(static fn (string $name): string => "{{$name}}", array_keys($parameters)), array_map(static fn (string $value): string => $ids[$value] ?? $value, $parameters))]).(self::ROUTES[$route][2] ?? '');
+    }
+
     public function test_every_route_asks_for_its_right(): void
     {
         $ids = $this->prepare();
         foreach (self::ROUTES as $route => $expected) {
-            [$right, $parameters] = $expected;
-            [$method, $path] = explode(' ', $route);
-            $path = '/'.strtr($path, ['{source}' => 'larkmoor', ...array_combine(array_map(static fn (string $name): string => "{{$name}}", array_keys($parameters)), array_map(static fn (string $value): string => $ids[$value] ?? $value, $parameters))]).($expected[2] ?? '');
+            $right = $expected[0];
+            [$method, $path] = [explode(' ', $route)[0], self::address($route, $ids)];
             $body = $expected[3] ?? [];
 
             $this->app['auth']->forgetGuards();

@@ -7,6 +7,7 @@ namespace App\Http\Requests;
 use App\Documents\FromStarter;
 use App\Models\Record;
 use App\Models\Source;
+use Herald\Notice\Notice;
 use Herald\Record\RecordType;
 
 /** For which notice, or which kind of record, starters are to be shown, with which record and in which brand. */
@@ -23,18 +24,19 @@ final class AskStarter extends Asking
     /** What they make of it. */
     public function made(Source $source): FromStarter
     {
-        $asked = $this->validated();
-
-        return new FromStarter($source, isset($asked['notice']) ? $source->manifest()->notices[$asked['notice']] : null, $this->type($source), $asked['brand'] ?? null);
+        return new FromStarter($source, $this->notice($source), $this->type($source), $this->validated()['brand'] ?? null);
     }
 
     public function type(Source $source): RecordType
     {
-        $asked = $this->validated();
-        $manifest = $source->manifest();
-        $type = isset($asked['notice']) ? ($manifest->notices[$asked['notice']] ?? abort(404))->recordType : $asked['record_type'];
+        return $source->manifest()->recordTypes[$this->notice($source)->recordType ?? $this->validated()['record_type']] ?? abort(404);
+    }
 
-        return $manifest->recordTypes[$type] ?? abort(404);
+    private function notice(Source $source): ?Notice
+    {
+        $key = $this->validated()['notice'] ?? null;
+
+        return $key === null ? null : ($source->manifest()->notices[$key] ?? abort(404));
     }
 
     /** The one that is asked for, or the newest; null where there is none of the kind. */
