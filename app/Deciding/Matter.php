@@ -60,7 +60,7 @@ final readonly class Matter
         $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? [], $event, $moment);
         $each = $notice->recipient->each;
 
-        return $each === null || ! Spread::isOne($due) ? $matter : $matter->for($notice, static fn (array $data): array => Spread::of($due, $notice, $each, $data));
+        return $each === null || $due->part_of === null ? $matter : $matter->for($notice, static fn (array $data): array => Spread::of($due, $notice, $each, $data));
     }
 
     /**

@@ -26,6 +26,7 @@ use Illuminate\Support\Carbon;
  * @property Carbon|null $expires_at after which it is too late; by the clock of the work
  * @property Carbon|null $try_at by the machine's clock, when a worker was called for it or is to try it again; null while nobody was called
  * @property int|null $spread_after of one that goes to each of several: the id of the record up to which it has come
+ * @property int|null $part_of of one that came of such a due: the id of that
  * @property int|null $of_record of one that came of such a due: the record of another type that it is for
  * @property bool $by_hand whether a person set it off, or said when
  * @property array<string, mixed>|null $given parameters that a person gave, sealed; those of an event stay with it

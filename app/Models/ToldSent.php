@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Carbon;
 
 /**
@@ -45,7 +46,16 @@ final class ToldSent extends Model
         $query->whereExists(static fn ($ours) => $ours->selectRaw('1')->from('dispatches')->whereColumn('dispatches.notice_id', 'told_sent.notice_id')->whereColumn('dispatches.record_id', 'told_sent.record_id')
             ->whereIn('dispatches.state', [DispatchState::Queued->value, DispatchState::Sending->value, DispatchState::Sent->value, DispatchState::Uncertain->value])
             ->where(static fn ($same) => $same->whereColumn('dispatches.occasion', 'told_sent.occasion')
+                ->orWhereExists(self::toOne(...))
                 ->orWhere(static fn ($near) => $near->whereNull('told_sent.occasion')->whereColumn('dispatches.created_at', '>=', 'told_sent.near_from')->whereColumn('dispatches.created_at', '<=', 'told_sent.near_until'))));
+    }
+
+    /** Of what goes to each of several: whether it went to the one that the source names, or to any where it names none. */
+    private static function toOne(QueryBuilder $part): void
+    {
+        $part->selectRaw('1')->from('dues as part')->join('dues as whole', 'whole.id', '=', 'part.part_of')->whereColumn('part.id', 'dispatches.due_id')->whereColumn('whole.occasion', 'told_sent.occasion')
+            ->where(static fn (QueryBuilder $named) => $named->whereNull('told_sent.address')
+                ->orWhereExists(static fn (QueryBuilder $to) => $to->selectRaw('1')->from('dispatch_recipients')->whereColumn('dispatch_recipients.dispatch_id', 'dispatches.id')->whereRaw('lower(dispatch_recipients.address) = lower(told_sent.address)')));
     }
 
     /** @return BelongsTo<Record, $this> */

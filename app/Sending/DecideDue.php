@@ -67,7 +67,13 @@ final readonly class DecideDue
         }
         $matter = Matter::ofDue($due, $declared, $type);
         $each = $declared->recipient->each;
-        if ($each !== null && ! Spread::isOne($due)) {
+        if ($each === null && $due->part_of !== null) {
+            // All of them would go to the same one.
+            DB::transaction(static fn (): bool => self::drop($due, 'It goes to each of several no longer'));
+
+            return null;
+        }
+        if ($each !== null && $due->part_of === null) {
             if (Spread::over($due, $declared, $each, $matter->around()) && $due->anchor !== null) {
                 // What comes again comes next.
                 DB::transaction(static fn () => (new PlanDues($due->source))->plan($due->notice_id, $declared, $due->record, $type));

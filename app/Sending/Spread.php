@@ -42,13 +42,13 @@ final class Spread
         foreach ($records === null ? array_map(static fn (array $one): array => [null, $one], $each->items($data)) : self::meeting($records->all(), $type, $each, $data) as $index => [$id, $one]) {
             $address = $declared->recipient->resolve([...$data, ...$one])->address;
             $rows[] = [
-                'source_id' => $due->source_id, 'notice_id' => $due->notice_id, 'record_id' => $due->record_id, 'event_id' => $due->event_id, 'occasion' => $due->occasion.self::mark($address, (string) ($id ?? $index)), 'of_record' => $id,
+                'source_id' => $due->source_id, 'notice_id' => $due->notice_id, 'record_id' => $due->record_id, 'event_id' => $due->event_id, 'part_of' => $due->id, 'occasion' => $due->occasion.self::mark($address, (string) ($id ?? $index)), 'of_record' => $id,
                 'record_revision' => $due->record_revision, 'given' => $due->getRawOriginal('given'), 'user_id' => $due->user_id, 'by_hand' => $due->by_hand,
                 'due_at' => $due->getRawOriginal('due_at'), 'try_at' => now(), 'state' => DueState::Waiting->value, 'reason' => $due->reason, 'created_at' => now(), 'updated_at' => now(),
             ];
         }
         $last = $records?->count() === self::AT_ONCE ? $records->last()?->id : null;
-        if ($last === null && $rows === [] && Due::query()->where(['notice_id' => $due->notice_id, 'record_id' => $due->record_id])->whereLike('occasion', addcslashes($due->occasion, '%_\\').'#%')->doesntExist()) {
+        if ($last === null && $rows === [] && Due::query()->where('part_of', $due->id)->doesntExist()) {
             DB::transaction(static fn (): bool => DecideDue::drop($due, "There is nobody to go to: {$each->inWords()}"));
 
             return true;
@@ -93,12 +93,6 @@ final class Spread
             }
         }
         throw InvalidDocument::because($declared->key, 'recipient', 'whom it was to go to is there no longer, or has another address');
-    }
-
-    /** Whether a due is for one of those that a message was spread to. */
-    public static function isOne(Due $due): bool
-    {
-        return str_contains($due->occasion, '#');
     }
 
     /**

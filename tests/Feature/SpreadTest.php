@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Jobs\WorkDue;
+use App\Loading\LoadManifest;
 use App\Models\Dispatch;
 use App\Models\Due;
 use App\Models\DueState;
@@ -12,6 +13,7 @@ use App\Models\Record;
 use App\Models\Role;
 use App\Models\Source;
 use App\Sending\DecideDue;
+use Herald\Document\Json;
 use Herald\Record\RecordReader;
 
 /** Messages that go to each of several: the records of another type that meet a condition. */
@@ -65,6 +67,41 @@ final class SpreadTest extends TestCase
         self::assertStringStartsWith('There is nobody to go to: each of the Subscriptions', (string) Dispatch::query()->whereRelation('record', 'key', 'SA-2')->sole()->state_reason);
     }
 
+    public function test_any_id_of_an_event_is_spread_and_what_the_source_sent_as_well_is_a_double_by_its_address(): void
+    {
+        foreach (['SK-1', 'SK-2'] as $number) {
+            $this->subscribes($number, ['region' => 'moor']);
+        }
+        $bearer = $this->bearer($this->source);
+        $raised = ['event' => 'alert.changed', 'record' => ['number' => 'SA-1', 'title' => 'Lights', 'status' => 'raised', 'regions' => ['moor'], 'level' => 3, 'words' => 'Look north.', 'from' => '2026-11-23T20:00:00Z']];
+        $this->ask('POST', '/api/v1/events', ['id' => 'Alert#1%_of-2#0123456789abcdef'] + $raised, $bearer)->assertStatus(202);
+        $this->work();
+        $this->work();
+        $sent = Dispatch::query()->whereRelation('notice', 'key', 'alert-raised')->with('to')->get();
+        self::assertEqualsCanonicalizing(['SK-1@example.org sent', 'SK-2@example.org sent'], $sent->map(static fn (Dispatch $one): string => "{$one->to?->address} {$one->state->value}")->all());
+
+        $told = ['notice' => 'alert-raised', 'key' => 'SA-1', 'event' => 'Alert#1%_of-2#0123456789abcdef'];
+        foreach (['sk-1@example.org' => true, 'nobody@example.org' => false, '' => true] as $address => $double) {
+            $this->ask('POST', '/api/v1/sent', ['id' => "theirs-{$address}", 'address' => $address === '' ? null : $address] + $told, $bearer)->assertStatus(202)->assertJsonPath('double', $double);
+        }
+    }
+
+    public function test_what_was_to_go_to_each_does_not_go_to_one_over_and_over_once_its_recipient_is_another(): void
+    {
+        foreach (['SK-1', 'SK-2'] as $number) {
+            $this->subscribes($number, ['region' => 'moor']);
+        }
+        $this->raise('SA-1', ['status' => 'raised', 'regions' => ['moor']]);
+        $this->decide();
+        self::assertSame(2, Due::query()->whereNotNull('part_of')->count());
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $at = array_search('alert-raised', array_column($manifest['notices'], 'key'), true);
+        $manifest['notices'][$at] = ['recipient' => ['role' => 'shop-desk'], 'built_in' => ['en' => ['subject' => 'Lights', 'body' => ['Look north.']]], 'required' => ['links' => []]] + $manifest['notices'][$at];
+        LoadManifest::from(Json::ofArray($manifest, 'otherwise'));
+        $this->work();
+        self::assertSame(['It goes to each of several no longer', 'It goes to each of several no longer'], Dispatch::query()->whereRelation('notice', 'key', 'alert-raised')->pluck('state_reason')->all());
+    }
+
     public function test_it_is_spread_some_hundreds_at_a_time_and_none_is_lost_or_doubled(): void
     {
         $type = $this->source->manifest()->recordTypes['subscription'];
@@ -73,16 +110,16 @@ final class SpreadTest extends TestCase
             $record->take($type, RecordReader::read($type, ['number' => "S-{$n}", 'address' => "s{$n}@example.org", 'region' => 'moor', 'least_level' => 1, 'confirmed_at' => '2026-01-01T00:00:00Z'], 'subscription'));
         }
         $this->raise('SA-1', ['status' => 'raised', 'regions' => ['moor']]);
-        $parent = Due::query()->where('occasion', 'not like', '%#%')->whereRelation('notice', 'key', 'alert-raised')->sole();
+        $parent = Due::query()->whereNull('part_of')->whereRelation('notice', 'key', 'alert-raised')->sole();
         for ($round = 0; $round < 5 && $parent->refresh()->state === DueState::Waiting; $round++) {
             self::assertTrue($parent->takeLease(60));
             app(DecideDue::class)($parent);
         }
         self::assertSame([DueState::Spread, 3], [$parent->state, $round]);
-        self::assertSame([1_020, 1_020], [Due::query()->where('occasion', 'like', '%#%')->count(), Due::query()->where('occasion', 'like', '%#%')->distinct()->count('occasion')]);
+        self::assertSame([1_020, 1_020], [Due::query()->whereNotNull('part_of')->count(), Due::query()->whereNotNull('part_of')->distinct()->count('occasion')]);
         // A worker that was called a second time finds nothing to do.
         app()->call([new WorkDue($parent->id), 'handle']);
-        self::assertSame(1_020, Due::query()->where('occasion', 'like', '%#%')->count());
+        self::assertSame(1_020, Due::query()->whereNotNull('part_of')->count());
     }
 
     public function test_it_is_shown_with_one_of_them_and_may_name_what_they_are(): void
