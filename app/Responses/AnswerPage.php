@@ -142,7 +142,7 @@ final readonly class AnswerPage
     /** What kind of record the message was about; null where the source has such records no longer, or nothing was sent. */
     public function type(): ?RecordType
     {
-        return $this->sent?->source->manifest()->recordTypes[$this->sent->record->type] ?? null;
+        return $this->sent === null ? null : $this->sent->source->manifest()->recordTypes[$this->sent->record->type] ?? null;
     }
 
     public function shown(Request $request): Response
