@@ -8,6 +8,7 @@ use App\Finding\IndexedValues;
 use App\Finding\Words;
 use App\Secrets\Seal;
 use App\Secrets\SealBroken;
+use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
@@ -152,6 +153,22 @@ final class Record extends Model
             return RecordReader::read($type, $this->data, $this->key);
         } catch (InvalidDocument) {
             return null;
+        }
+    }
+
+    /**
+     * In what the data do not fit the record type of today.
+     *
+     * @return list<string> in words, the first few
+     */
+    public function misfits(RecordType $type): array
+    {
+        try {
+            RecordReader::read($type, $this->data, $this->key);
+
+            return [];
+        } catch (InvalidDocument $e) {
+            return array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($e->faults, 0, 5));
         }
     }
 

@@ -333,6 +333,8 @@ final class SecurityTest extends TestCase
         foreach (['/api/app/sources/larkmoor/records?type=order', "/api/app/sources/larkmoor/records/order/{$record->key}", '/api/app/sources/larkmoor/brands/larkmoor/desk', '/api/app/sources/larkmoor/templates/night-blue-receipt/publication', '/api/app/sources/larkmoor/notices/order-received', '/api/app/sources/larkmoor/running-order'] as $page) {
             $this->ask('GET', $page)->assertOk();
         }
+        self::assertStringStartsWith('placed_at: must be a moment', $this->ask('GET', "/api/app/sources/larkmoor/records/order/{$record->key}")->json('misfits.0'));
+        $this->ask('GET', '/api/app/sources/larkmoor/records/order/'.Record::query()->where('type', 'order')->whereKeyNot($record->id)->value('key'))->assertJsonPath('misfits', []);
         self::assertNotSame($record->key, $this->ask('GET', '/api/app/sources/larkmoor/notices/order-received')->json('newest_record'));
         $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$record->key}&words=answer")->assertStatus(422);
         foreach (["notices/order-received?record={$record->key}&words=answer", "templates/night-blue-receipt/versions/1?record={$record->key}"] as $frame) {

@@ -2259,6 +2259,8 @@ export interface components {
             pages: number;
         };
         Record: {
+            /** @description in what it does not fit what the source declares today, the first of it; empty where it does */
+            misfits: string[];
             type: string;
             type_name: string;
             key: string;

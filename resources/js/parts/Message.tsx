@@ -76,6 +76,19 @@ export function NoSource() {
     );
 }
 
+/** Where a message would be shown, and no record is there that it could be filled with. */
+export function NoRecord({ type = null }: { type?: string | null }) {
+    return (
+        <>
+            There is no record to show a message with: none is loaded, or none fits what the source declares today.{' '}
+            <Link className="link-quiet" to={type === null ? '/records' : `/records/${type}`}>
+                Look at the records
+            </Link>
+            , or load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
+        </>
+    );
+}
+
 export function NothingHere() {
     return (
         <div className="p-9">

@@ -75,7 +75,7 @@ final class RecordController
         [$declared, $record] = self::find($source, $type, $key);
 
         return response()->json([
-            'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision,
+            'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision, 'misfits' => $record->misfits($declared),
             'lines' => array_map(static fn (DataSheetLine $line): array => [
                 'path' => $line->path, 'label' => $line->label, 'type' => $line->type->name(), 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
             ], [

@@ -1,6 +1,7 @@
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { NoRecord } from '../../parts/Message';
 import { RecordPicker } from '../../parts/RecordPicker';
 import { useRoom } from '../../parts/useRoom';
 import type { Manuscript } from '../../manuscript/document';
@@ -57,7 +58,7 @@ export function Messages({ brand, choices, staged }: { brand: string; choices: C
             )}
             {shown.length === 0 && (
                 <p className="p-6 text-muted">
-                    There is no record to show a message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
+                    <NoRecord />
                 </p>
             )}
             <div className={`flex-1 min-h-0 flex gap-px max-sm:flex-col ${shown.length > 0 ? 'bg-line' : ''}`}>

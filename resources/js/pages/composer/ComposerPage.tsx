@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
-import { Loading, Problem } from '../../parts/Message';
+import { Loading, NoRecord, Problem } from '../../parts/Message';
 import { useAddressState } from '../../parts/useAddressState';
 import { useQuiet } from '../../parts/useQuiet';
 import { useMayWrite, useSession } from '../../parts/useSession';
@@ -199,7 +199,7 @@ function Composer({ template, supplied, person, begun }: { template: Schemas['Te
             {supplied.notice && supplied.notice.given.length > 0 && <GivenBar asked={supplied.notice.given} given={given} set={setGiven} />}
             {record === null ? (
                 <p className="flex-1 p-6 text-muted">
-                    There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
+                    <NoRecord type={template.record_type} />
                 </p>
             ) : (
                 <StagePane answer={answer} fault={fault} view={view} see={setSeen} template={template.key} />

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { Empty, Loading, Problem } from '../../parts/Message';
+import { Empty, Loading, NoRecord, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { RecordPicker } from '../../parts/RecordPicker';
 import { useAddressState } from '../../parts/useAddressState';
@@ -83,7 +83,7 @@ function Loaded({ notice }: { notice: Notice }) {
                     </Suspense>
                     {record === null ? (
                         <Empty>
-                            There is no record to show the message with. Load some: <code className="font-mono">php artisan herald:records orders.jsonl</code>
+                            <NoRecord type={notice.record_type} />
                         </Empty>
                     ) : (
                         <>

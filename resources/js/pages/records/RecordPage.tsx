@@ -38,6 +38,17 @@ export function RecordPage() {
                 </Link>
             }
         >
+            {data.misfits.length > 0 && (
+                <div className="bg-raised border-l-3 border-error p-3 mb-4 text-[13px]">
+                    <p className="font-semibold text-error">It does not fit what the source declares today: no message about it can be made.</p>
+                    <ul className="list-disc pl-5 break-words">
+                        {data.misfits.map((words) => (
+                            <li key={words}>{words}</li>
+                        ))}
+                    </ul>
+                    <p className="text-muted">It fits again once the source tells it anew, or its manifest is mended.</p>
+                </div>
+            )}
             <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,560px)] max-lg:grid-cols-1 gap-x-10 gap-y-6 border-t border-line pt-4">
                 <DataSheet record={data} />
                 <div>
