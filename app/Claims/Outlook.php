@@ -6,7 +6,10 @@ namespace App\Claims;
 
 use App\Deciding\Answer;
 use App\Deciding\AskedClaim;
+use App\Deciding\Decide;
 use App\Deciding\Matter;
+use App\Deciding\Ruling;
+use App\Deciding\Silence;
 use App\Deciding\WhoAnswers;
 use App\Models\Notice;
 use App\Models\Record;
@@ -107,22 +110,37 @@ final readonly class Outlook
         $matter = Matter::ofRecord($declared, $notice->source->manifest()->recordTypes[$declared->recordType], $record->setRelation('source', $notice->source));
         $ruling = ($order ?? WhoAnswers::to($notice))->about($matter);
         $asked = array_map(static fn (array $line): array => ['place' => $line[0]->place, 'template' => $line[0]->template->key, 'name' => $line[0]->template->name, 'version' => $line[0]->version()?->number, 'holds' => $line[1]->holds, 'why' => $line[1]->reason], $ruling->asked);
-        $language = null;
         try {
-            $language = Answer::ruled($notice, $ruling, $matter->recipient->language)->language;
-            $trouble = null;
-        } catch (InvalidDocument $e) {
-            $trouble = $e->getMessage();
+            $answer = Answer::ruled($notice, $ruling, $matter->recipient->language)->language;
+            [$language, $because, $trouble] = [$answer->language, $answer->reason, null];
+        } catch (InvalidDocument) {
+            [$language, $because, $trouble] = self::instead($notice, $matter, $ruling);
         }
 
         return [
             'notice' => $notice->key, 'record' => $record->key, 'asked' => $asked,
             'answers' => $ruling->answers === null ? $ruling->otherwise->value : 'template',
             'template' => $ruling->answers === null ? null : ['key' => $ruling->answers->template->key, 'name' => $ruling->answers->template->name, 'version' => $ruling->answers->version()?->number],
-            'language' => $language?->language, 'language_reason' => $language?->reason,
+            'language' => $language, 'language_reason' => $because,
             'recipient' => ['address' => $matter->recipient->address, 'name' => $matter->recipient->name, 'from' => $declared->recipient->inWords()],
             'trouble' => $trouble,
         ];
+    }
+
+    /**
+     * What goes out where what should answer cannot.
+     *
+     * @return array{string|null, string|null, string} its language, why it is that, and why it is not what should
+     */
+    private static function instead(Notice $notice, Matter $matter, Ruling $ruling): array
+    {
+        try {
+            $decision = app(Decide::class)->ruled($notice, $matter, $ruling);
+        } catch (InvalidDocument $e) {
+            return [null, null, $e->getMessage()];
+        }
+
+        return $decision instanceof Silence ? [null, null, $decision->inWords()] : [$decision->language, $decision->languageReason, implode('; ', $decision->reasons)];
     }
 
     private static function words(Standing $standing): string

@@ -29,8 +29,17 @@ final readonly class Decide
      */
     public function __invoke(Notice $notice, Matter $matter, ?string $language = null): Decision|Silence
     {
+        return $this->ruled($notice, $matter, WhoAnswers::to($notice)->about($matter), $language);
+    }
+
+    /**
+     * The same by a ruling that was come to before.
+     *
+     * @throws InvalidDocument as above
+     */
+    public function ruled(Notice $notice, Matter $matter, Ruling $ruling, ?string $language = null): Decision|Silence
+    {
         $language ??= $matter->recipient->language;
-        $ruling = WhoAnswers::to($notice)->about($matter);
         $reasons = $ruling->reasons();
         $claim = $ruling->answers;
         $version = $claim?->version();

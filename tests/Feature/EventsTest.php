@@ -217,6 +217,8 @@ final class EventsTest extends TestCase
             $shown = $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/rendering?record={$key}&words=answer")->assertOk()->assertJsonPath('answered_by', $called);
             self::assertSame([$received($event)->subject, $received($event)->decision['reasons'] ?? []], [$shown->json('subject'), $shown->json('instead')]);
             $this->get($shown->json('html_at'))->assertOk()->assertSee($key);
+            $why = $this->ask('GET', "/api/app/sources/larkmoor/notices/order-received/why?record={$key}")->assertOk()->assertJsonPath('language', $received($event)->language);
+            self::assertSame(implode('; ', $received($event)->decision['reasons'] ?? []), $why->json('trouble'));
         }
         self::assertSame(3, Event::query()->where('source_id', $source->id)->count());
     }

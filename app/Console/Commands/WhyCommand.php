@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use App\Claims\Outlook;
 use App\Models\Notice;
 use App\Models\Source;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Illuminate\Console\Command;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -46,6 +47,9 @@ final class WhyCommand extends Command
             'framed' => 'The built-in answers, in the brand’s frame.',
             default => 'Nothing goes out.',
         });
+        if ($why['trouble'] !== null && $why['answers'] !== Otherwise::Silent->value) {
+            $this->warn($why['trouble']);
+        }
         if ($why['language'] !== null) {
             $this->line("in {$why['language']}: {$why['language_reason']}");
         }

@@ -2076,7 +2076,7 @@ export interface components {
                 /** @description where it was looked up */
                 from: string;
             };
-            /** @description why it cannot be made */
+            /** @description why it cannot be made, or goes out in other words than those that should answer */
             trouble: string | null;
         };
         NoticeLine: {
