@@ -110,6 +110,9 @@ final class Foresight
         $sent = Dispatch::query()->where('state', DispatchState::Sent)->whereIn('notice_id', Notice::query()->where(['source_id' => $this->source->id, 'key' => $notice])->select('id'))
             ->where('created_at', '>=', now()->subDays(90))->with('record')->latest('id')->limit(self::MOST_FOLLOWED)->get();
         foreach ($sent as $dispatch) {
+            if ($dispatch->record->read($this->type) === null) {
+                continue;
+            }
             $data = PlanDues::data($dispatch->record, $this->type, $this->source, $dispatch);
             $due = $this->notice->cue->time?->due($data, $this->source->manifest()->source->zone);
             $this->lookedAt++;

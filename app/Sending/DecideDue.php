@@ -136,7 +136,11 @@ final readonly class DecideDue
         });
     }
 
-    /** Whether a due that goes by a date is what its record asks for, now that it is due. Otherwise it is dropped, with its reason among the dispatches, or waits for another time. */
+    /**
+     * Whether a due that goes by a date is what its record asks for, now that it is due. Otherwise it is dropped, with its reason among the dispatches, or waits for another time.
+     *
+     * @throws InvalidDocument when the record does not fit what is declared today
+     */
     private function isStillTrue(Due $due, Declared $declared, RecordType $type): bool
     {
         $record = Record::query()->findOrFail($due->record_id);

@@ -13,8 +13,10 @@ use App\Models\Record;
 use App\Models\Response;
 use App\Models\Source;
 use Herald\Condition\Verdict;
+use Herald\Document\InvalidDocument;
 use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
+use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
 use Herald\Timing\DueTime;
@@ -67,9 +69,18 @@ final class PlanDues
     /** All notices about a record that has changed, or is new. */
     public function about(Record $record, RecordType $type): void
     {
-        $data = null;
-        foreach ($this->notices($type) as $id => $notice) {
-            $this->plan($id, $notice, $record, $type, $data ??= self::data($record, $type, $this->source));
+        $notices = $this->notices($type);
+        if ($notices === []) {
+            return;
+        }
+        try {
+            $data = self::data($record, $type, $this->source);
+        } catch (InvalidDocument) {
+            // See below.
+            return;
+        }
+        foreach ($notices as $id => $notice) {
+            $this->plan($id, $notice, $record, $type, $data);
         }
     }
 
@@ -135,13 +146,19 @@ final class PlanDues
 
             return;
         }
+        try {
+            $data ??= self::data($record, $type, $this->source);
+        } catch (InvalidDocument) {
+            // What does not fit the record type of today is left as it is. When it comes due it fails, with the place, and can be tried again.
+            return;
+        }
         $dues = $record->wasRecentlyCreated ? new Collection : Due::query()->where(['notice_id' => $notice, 'record_id' => $record->id])->whereNotNull('anchor')->orderBy('id')->get();
         // What a person took out stays out.
         if ($dues->contains(static fn (Due $due): bool => $due->state === DueState::TakenOut)) {
             return;
         }
         $open = $dues->first(static fn (Due $due): bool => $due->state === DueState::Waiting);
-        [$wanted, $why, $tooLate] = $this->next($declared, $data ?? self::data($record, $type, $this->source), $dues, $open);
+        [$wanted, $why, $tooLate] = $this->next($declared, $data, $dues, $open);
         if ($wanted === null) {
             $open?->move(['state' => DueState::Withdrawn, 'state_reason' => $why]);
             // Why nothing comes is told where something happened.
@@ -189,7 +206,7 @@ final class PlanDues
     private function follow(int $notice, Declared $declared, Record $record, RecordType $type): void
     {
         $time = $declared->cue->time ?? throw new \LogicException("{$declared->key} goes by no date");
-        if ($record->wasRecentlyCreated) {
+        if ($record->wasRecentlyCreated || $record->read($type) === null) {
             return;
         }
         $zone = $this->source->manifest()->source->zone;
@@ -286,6 +303,8 @@ final class PlanDues
      * @param  Dispatch|null  $followed  the message that something follows: then what was answered is what was answered to it
      * @param  string|null  $now  the moment by the clock of the work, where many records are read; else it is looked up
      * @return array<string, mixed> normalised values by root name
+     *
+     * @throws InvalidDocument when the record does not fit the type
      */
     public static function data(Record $record, RecordType $type, Source $source, ?Dispatch $followed = null, ?string $now = null): array
     {
@@ -294,6 +313,6 @@ final class PlanDues
         $now ??= Moment::text(Clock::now()->toDateTimeImmutable());
         $zone = $source->manifest()->source->zone;
 
-        return [$type->key => $type->computed($record->read($type) ?? [], $now, $zone), 'now' => $now, 'source' => ['zone' => $zone], ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($answers)]), ...($followed === null ? [] : [Vocabulary::FOLLOWED => ['message' => $followed->id, 'at' => $followed->data['now'] ?? null]])];
+        return [$type->key => $type->computed(RecordReader::read($type, $record->data, $record->key), $now, $zone), 'now' => $now, 'source' => ['zone' => $zone], ...($type->questions === [] ? [] : [Vocabulary::RESPONSE => $type->responses($answers)]), ...($followed === null ? [] : [Vocabulary::FOLLOWED => ['message' => $followed->id, 'at' => $followed->data['now'] ?? null]])];
     }
 }

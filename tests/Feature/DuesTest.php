@@ -12,6 +12,7 @@ use App\Models\Due;
 use App\Models\Notice;
 use App\Models\Role;
 use App\Models\Source;
+use App\Sending\ByHand;
 use App\Timing\CallDues;
 use App\Timing\Clock;
 use Herald\Document\Json;
@@ -102,6 +103,31 @@ final class DuesTest extends TestCase
         self::assertSame('reminder dropped 2026-11-25 20:00', $this->dues()[0]);
         $this->signIn()->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertOk()->assertJsonPath('set_off_by', 'its date, due 2026-11-25 20:00 in Europe/Dublin');
         $this->ask('GET', '/api/app/sources/larkmoor/dispatches')->assertOk()->assertJsonPath('counts', ['skipped' => 1]);
+    }
+
+    public function test_a_record_that_does_not_fit_when_it_is_due_fails_with_the_place_and_is_tried_again_once_it_does(): void
+    {
+        $this->change([]);
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $at = array_search('page', array_column($manifest['record_types'][1]['fields'], 'key'), true);
+        $other = $manifest;
+        $other['record_types'][1]['fields'][$at]['type'] = 'email';
+        $other['notices'] = array_values(array_filter($other['notices'], static fn (array $notice): bool => $notice['key'] === 'reminder'));
+        $other['notices'][0] = ['built_in' => ['en' => ['subject' => 'Tomorrow', 'body' => ['At {booking.starts_at}.']]], 'required' => ['links' => []]] + $other['notices'][0];
+        $this->source = LoadManifest::from(Json::ofArray($other, 'otherwise'));
+        PlanNotice::dispatchSync(Notice::query()->where('key', 'reminder')->sole()->id);
+        self::assertSame('reminder waiting 2026-11-25 20:00', $this->dues()[0], 'nothing is taken back for what cannot be read');
+
+        $this->travelTo('2026-11-25T20:00:00Z');
+        $this->work();
+        $dispatch = Dispatch::query()->sole();
+        self::assertSame('failed', $dispatch->state->value);
+        self::assertStringStartsWith('It cannot be made: page: must be an e-mail address', (string) $dispatch->state_reason);
+
+        LoadManifest::from(Json::ofArray($manifest, 'as it was'));
+        ByHand::again($dispatch, null);
+        $this->work();
+        self::assertSame(['sent', 'Tomorrow: The winter sky at 20:00'], [$dispatch->refresh()->state->value, $dispatch->subject]);
     }
 
     public function test_what_came_due_while_nothing_ran_goes_until_its_date_or_for_a_day(): void
