@@ -163,6 +163,7 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('records/{type}/{key}/messages', [MessageController::class, 'store'])->where('key', '.+');
         Route::patch('records/{type}/{key}', [RecordController::class, 'update'])->where('key', '.+');
         Route::delete('brands/{key}', [BrandController::class, 'destroy']);
+        Route::post('dispatches/retries', [DispatchController::class, 'retrySome']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
     });

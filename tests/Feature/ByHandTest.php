@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Loading\LoadManifest;
 use App\Models\Dispatch;
+use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\Record;
 use App\Models\Role;
@@ -43,6 +44,39 @@ final class ByHandTest extends TestCase
         $this->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertOk()->assertJsonPath('set_off_by', 'by hand, Publisher');
         self::assertSame($dispatch->id, collect($this->ask('GET', self::AT)->json('notices'))->firstWhere('key', 'note-added')['last']['id']);
         self::assertSame(1, Activity::query()->where('event', 'sent')->count());
+    }
+
+    public function test_what_failed_is_tried_again_in_one_step_and_nothing_else_is(): void
+    {
+        $source = $this->larkmoor();
+        $bearer = $this->bearer($source);
+        $keys = $source->records()->where('type', 'order')->orderBy('id')->limit(4)->pluck('key')->all();
+        foreach ($keys as $key) {
+            $this->ask('POST', '/api/v1/events', ['id' => "e-{$key}", 'event' => 'order.placed', 'key' => $key], $bearer)->assertStatus(202);
+        }
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $other = $manifest;
+        $other['record_types'][0]['fields'][array_search('tax', array_column($manifest['record_types'][0]['fields'], 'key'), true)] = ['key' => 'tax', 'label' => ['en' => 'Tax'], 'type' => 'integer'];
+        LoadManifest::from(Json::ofArray($other, 'otherwise'));
+        $this->work();
+        self::assertSame(8, Dispatch::query()->where('state', DispatchState::Failed)->count());
+        LoadManifest::from(Json::ofArray($manifest, 'as it was'));
+        $of = static fn (string $notice) => Dispatch::query()->whereRelation('notice', 'key', $notice)->orderBy('id');
+        $of('order-received')->first()?->update(['state' => DispatchState::Uncertain]);
+        $of('order-received')->skip(1)->first()?->forceFill(['created_at' => now()->subDays(5)])->save();
+
+        $this->signIn(Role::Publisher);
+        $at = '/api/app/sources/larkmoor/dispatches';
+        self::assertSame([2, 3], array_map(fn (int $days): int => $this->ask('GET', "{$at}?state=failed&notice=order-received&days={$days}")->json('total'), [1, 7]));
+        $this->ask('POST', "{$at}/retries", ['days' => 1, 'notice' => 'order-received'])->assertOk()->assertExactJson(['again' => 2, 'left_out' => 0, 'after' => null]);
+        $this->work();
+        self::assertSame(['uncertain', 'failed', 'sent', 'sent'], $of('order-received')->pluck('state')->map(static fn (DispatchState $state): string => $state->value)->all());
+        self::assertSame(4, $of('new-order')->where('state', DispatchState::Failed)->count(), 'those of other notices are left');
+        $this->ask('POST', "{$at}/retries", ['days' => 7, 'after' => Dispatch::query()->max('id')])->assertJsonPath('again', 0);
+        $this->ask('POST', "{$at}/retries", ['days' => 7])->assertJsonPath('again', 5);
+        $this->work();
+        self::assertSame(0, Dispatch::query()->where('state', DispatchState::Failed)->count());
+        self::assertSame(2 + 5, Activity::query()->where('event', 'retried')->count());
     }
 
     public function test_another_wish_is_another_message(): void

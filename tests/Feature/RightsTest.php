@@ -120,6 +120,7 @@ final class RightsTest extends TestCase
         'POST api/app/sources/{source}/pictures/proposal' => ['author', [], '', ['picture' => 'x']],
         'GET api/app/sources/{source}/dispatches' => ['viewer', []],
         'GET api/app/sources/{source}/dispatches/{id}' => ['viewer', ['id' => 'DISPATCH']],
+        'POST api/app/sources/{source}/dispatches/retries' => ['publisher', [], '', ['days' => 0]],
         'POST api/app/sources/{source}/dispatches/{id}/retry' => ['publisher', ['id' => 'DISPATCH']],
         'POST api/app/sources/{source}/dispatches/{id}/settle' => ['publisher', ['id' => 'DISPATCH']],
         'GET api/app/sources/{source}/letters' => ['viewer', []],

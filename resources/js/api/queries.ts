@@ -64,7 +64,7 @@ export const queries = {
     brand: (key: string) => queryOptions({ queryKey: ['designing', key], queryFn: () => got(api.GET('/brands/{key}', { params: { path: { key } } })), ...IN_HAND }),
     brandDesk: (key: string) => queryOptions({ queryKey: ['designing', key, 'desk'], queryFn: () => got(api.GET('/brands/{key}/desk', { params: { path: { key } } })), ...BESIDE }),
     proposal: (picture: string) => queryOptions({ queryKey: ['proposal', picture], queryFn: () => got(api.POST('/pictures/proposal', { body: { picture } })), staleTime: Infinity, retry: false }),
-    dispatches: (query: Page & { state?: Schemas['DispatchState']; notice?: string }) => queryOptions({ queryKey: ['dispatches', 'list', query], queryFn: () => got(api.GET('/dispatches', { params: { query } })), placeholderData: keepPreviousData }),
+    dispatches: (query: Page & { state?: Schemas['DispatchState']; notice?: string; days?: number }) => queryOptions({ queryKey: ['dispatches', 'list', query], queryFn: () => got(api.GET('/dispatches', { params: { query } })), placeholderData: keepPreviousData }),
     dispatch: (id: string) => queryOptions({ queryKey: ['dispatches', id], queryFn: () => got(api.GET('/dispatches/{id}', { params: { path: { id } } })) }),
     letters: (query: Page) => queryOptions({ queryKey: ['letters', 'list', query], queryFn: () => got(api.GET('/letters', { params: { query } })), placeholderData: keepPreviousData }),
     letter: (letter: number) => queryOptions({ queryKey: ['letters', letter], queryFn: () => got(api.GET('/letters/{letter}', { params: { path: { letter } } })) }),

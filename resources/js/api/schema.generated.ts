@@ -1438,6 +1438,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/dispatches/retries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Some of those that failed are tried again, the oldest first; where there are more, one goes on after the last of them */
+        post: operations["retryDispatches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/dispatches/{id}": {
         parameters: {
             query?: never;
@@ -6192,6 +6209,8 @@ export interface operations {
             query?: {
                 state?: components["schemas"]["DispatchState"];
                 notice?: string;
+                /** @description of the last so many days */
+                days?: number;
                 search?: string;
                 page?: number;
             };
@@ -6208,6 +6227,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Dispatches"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retryDispatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    days: number;
+                    notice?: string;
+                    after?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description How many are tried again, and how many are not, since what they said is kept no longer or somebody was faster */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        again: number;
+                        left_out: number;
+                        /** @description the last of them; null where there are no more */
+                        after: string | null;
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -6,6 +6,7 @@ namespace App\Http\Controllers\App;
 
 use App\Finding\Words;
 use App\Http\Requests\ListDispatches;
+use App\Http\Requests\RetryDispatches;
 use App\Http\Resources\AnswerLine;
 use App\Http\Resources\DispatchLine;
 use App\Http\Stage;
@@ -28,9 +29,13 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class DispatchController
 {
+    /** How many are tried again at once. */
+    private const AT_ONCE = 50;
+
     private const LOADED = ['notice.source', 'record', 'to', 'edition.templateVersion.template'];
 
     public function index(Source $source, ListDispatches $request): JsonResponse
@@ -38,9 +43,7 @@ final class DispatchController
         $asked = $request->validated();
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);
         $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
-        $found = $all->with(self::LOADED)->latest('id')
-            ->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state))
-            ->when($asked['notice'] ?? null, fn (Builder $query, string $key) => $query->whereHas('notice', fn (Builder $notice) => $notice->where('key', $key)));
+        $found = self::narrowed($all, $asked)->with(self::LOADED)->latest('id')->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state));
         [$page, $more] = Words::ofDispatches($source->id)->page($found, 'dispatches.id', $asked['search'] ?? '');
 
         return response()->json([
@@ -99,6 +102,35 @@ final class DispatchController
         $bytes = self::find($source, $id)->message->bytes ?? abort(404);
 
         return Stage::show($source, (new OpenedLetter($bytes))->html() ?? '');
+    }
+
+    /**
+     * @param  Builder<Dispatch>  $all
+     * @param  array<string, mixed>  $asked  as {@see ListDispatches} and {@see RetryDispatches} take it
+     * @return Builder<Dispatch>
+     */
+    private static function narrowed(Builder $all, array $asked): Builder
+    {
+        return $all->when($asked['notice'] ?? null, static fn (Builder $query, string $key) => $query->whereHas('notice', static fn (Builder $notice) => $notice->where('key', $key)))
+            ->when($asked['days'] ?? null, static fn (Builder $query, int|string $days) => $query->where('created_at', '>=', now()->subDays((int) $days)));
+    }
+
+    /** Some of those that failed, the oldest first. Whoever asks goes on after the last of them: so it is seen how far it is. */
+    public function retrySome(Source $source, RetryDispatches $request): JsonResponse
+    {
+        $asked = $request->validated();
+        $some = self::narrowed(Dispatch::query()->where(['source_id' => $source->id, 'state' => DispatchState::Failed]), $asked)->where('id', '>', $asked['after'] ?? '')->with(['due', 'notice', 'source'])->orderBy('id')->limit(self::AT_ONCE)->get();
+        $again = 0;
+        foreach ($some as $dispatch) {
+            try {
+                ByHand::again($dispatch, $request->user());
+                $again++;
+            } catch (ConflictHttpException) {
+                // It held a secret, or somebody was faster.
+            }
+        }
+
+        return response()->json(['again' => $again, 'left_out' => $some->count() - $again, 'after' => $some->count() === self::AT_ONCE ? $some->last()?->id : null]);
     }
 
     public function retry(Source $source, string $id, Request $request): JsonResponse

@@ -9,6 +9,8 @@ import { Pager } from '../../parts/Pager';
 import { SearchField } from '../../parts/SearchField';
 import { STATES, stateName } from '../../parts/State';
 import { useAddressState } from '../../parts/useAddressState';
+import { useMayPublish } from '../../parts/useSession';
+import { RetryAll } from './RetryAll';
 import { queries } from '../../api/queries';
 
 /** Everything that was sent, is to be sent, or was not sent and why. */
@@ -17,6 +19,7 @@ export function DispatchesPage() {
     const state = STATES.find((one) => one === params.get('state'));
     const notice = params.get('notice') ?? '';
     const search = params.get('search') ?? '';
+    const mayPublish = useMayPublish();
     const page = Number(params.get('page') ?? 1);
     const found = useQuery({ ...queries.dispatches({ search, page, ...(state ? { state } : {}), ...(notice ? { notice } : {}) }), refetchInterval: 4_000 });
     if (found.isPending) {
@@ -36,6 +39,7 @@ export function DispatchesPage() {
                 ))}
                 <NoticeFilter notices={notices} chosen={notice} choose={(chosen) => set('notice', chosen)} />
                 <SearchField label="Search recipient, subject, record" />
+                {state === 'failed' && mayPublish && dispatches.length > 0 && !search && <RetryAll notice={notices.find(({ key }) => key === notice) ?? null} />}
             </div>
             {dispatches.length === 0 ? (
                 <Empty>{search || state || notice ? 'No dispatch matches this.' : 'Nothing was set off yet. An event from the source, or a change made to a record here, sets notices off.'}</Empty>
