@@ -130,6 +130,27 @@ final class DataTest extends BrowserTestCase
         self::assertStringContainsString("{$order['page']}?from={$order['number']}", (string) $letter->getTextContent());
     }
 
+    public function test_what_is_typed_while_values_come_in_is_all_there(): void
+    {
+        $this->stack = (new Stack)->withDemo(events: 0)->serve();
+        $this->signIn();
+        $this->open('/templates/night-blue-receipt');
+        $this->into('//*[@data-manuscript]//*[@data-stop][contains(., "Your order")]');
+        // Now this record, now another, with other values in each chip of the text in hand.
+        $this->driver->executeScript('const [next, before] = ["Next record", "Record before"].map((name) => document.querySelector(`[aria-label="${name}"]`)); let at = location.search; window.stirred = 0; window.stirring = setInterval(() => { (window.stirred % 2 ? before : next).click(); if (location.search !== at) { at = location.search; window.stirred++; } }, 40)');
+        $this->type(Key::END);
+        $words = ' Mind the sheep, and whatever else walks about on the moor at night without a lamp.';
+        foreach (mb_str_split($words) as $letter) {
+            // Each by itself, as a person does: between two there is time for other things to come in.
+            $this->type($letter);
+        }
+        Stack::waitFor(fn (): bool => $this->driver->executeScript('return window.stirred') > 5, 'records to have changed');
+        $this->driver->executeScript('clearInterval(window.stirring)');
+        self::assertStringEndsWith($words, (string) $this->driver->executeScript('return document.activeElement.textContent'));
+        $this->seeOnStage('at night without a lamp.', self::STAGE);
+        Stack::waitFor(fn (): bool => str_ends_with((string) $this->driver->executeScript('return document.activeElement.textContent'), $words), 'what was typed to stand');
+    }
+
     public function test_a_word_is_replaced_in_two_templates_and_a_manuscript_is_gone_through_by_its_outline(): void
     {
         $this->stack = (new Stack)->withDemo(events: 0)->serve();

@@ -2,11 +2,11 @@ import { Editor } from '@tiptap/core';
 import { NodeSelection, TextSelection } from '@tiptap/pm/state';
 import { memo, useEffect, useRef } from 'react';
 import { describing, useDesk } from './desk';
-import { declared, pathsIn, set, type Run, type Scope } from './document';
+import { declared, pathsIn, runsAt, set, type Run, type Scope } from './document';
 import { named } from './nearest';
 import { useScope } from './scope';
 import { live, NOTHING, useComposer, useGaps, useWriting } from './store';
-import { bare, extensions, fromEditor, tidy, toEditor, type Describe, type VariableAttributes } from './writing';
+import { bare, drawChips, extensions, fromEditor, tidy, toEditor, type Describe, type VariableAttributes } from './writing';
 import { handleKey } from './textKeys';
 import { handlePaste } from './textKeys';
 
@@ -155,29 +155,22 @@ function Live({ id, part, label, runs, rich, placeholder, className }: Props) {
         // eslint-disable-next-line react-hooks/exhaustive-deps
     }, [id, part, rich]);
 
-    // What came from elsewhere: undo, a mend, another window.
+    // What came from elsewhere: undo, a mend, another window. What was drawn a moment too late is no news.
     useEffect(() => {
-        if (editor.current && JSON.stringify(shown.current) !== JSON.stringify(runs)) {
+        const says = (other: Run[]) => JSON.stringify(other) === JSON.stringify(shown.current);
+        if (editor.current && !says(runs) && !says(runsAt(useComposer.getState().document, id, part))) {
             shown.current = runs;
             editor.current.commands.setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false });
         }
-    }, [runs, rich]);
+    }, [runs, rich, id, part]);
 
     // What is known of its variables came later than the line itself, or has changed.
     const chips = JSON.stringify(runs.filter((run) => run.variable).map(describing(desk, scope)));
-    const described = useRef({ runs, chips });
     useEffect(() => {
-        const { current: view } = editor;
-        if (view && described.current.runs === runs && described.current.chips !== chips && !view.view.composing) {
-            const { selection } = view.state;
-            const { from, to } = selection;
-            // A chip that stands there is not drawn anew for being the same: it goes, and comes again.
-            view.commands.setContent('', { emitUpdate: false });
-            const anew = view.chain().setContent(toEditor(rich ? runs : bare(runs)), { emitUpdate: false });
-            (selection instanceof NodeSelection ? anew.setNodeSelection(from) : anew.setTextSelection({ from, to })).run();
+        if (editor.current) {
+            drawChips(editor.current);
         }
-        described.current = { runs, chips };
-    }, [runs, chips, rich]);
+    }, [chips]);
 
     // The same line taken again: where two texts became one.
     const hand = useComposer((state) => state.hand);

@@ -144,6 +144,11 @@ export function set(document: Manuscript, id: string, part: string, value: unkno
     return id === 'envelope' ? { ...document, envelope: change(document.envelope) } : update(document, id, change);
 }
 
+/** What a text says; nothing where there is none. */
+export function runsAt(document: Manuscript, id: string, part: string): Run[] {
+    return ((id === 'envelope' ? document.envelope[part] : find(document, id)?.item[part]) as Run[] | undefined) ?? [];
+}
+
 export function listAt(document: Manuscript, place: Omit<Place, 'index'>): Item[] {
     return place.owner === null ? rootOf(document, place.part) : ((find(document, place.owner)?.item[place.part] as Item[] | undefined) ?? []);
 }

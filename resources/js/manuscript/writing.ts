@@ -1,4 +1,4 @@
-import { Extension, InputRule, Mark, mergeAttributes, Node, type JSONContent } from '@tiptap/core';
+import { Extension, InputRule, Mark, mergeAttributes, Node, type Editor, type JSONContent } from '@tiptap/core';
 import Bold from '@tiptap/extension-bold';
 import Document from '@tiptap/extension-document';
 import HardBreak from '@tiptap/extension-hard-break';
@@ -38,14 +38,54 @@ const json = (name: string) => ({
     renderHTML: (attributes: Record<string, unknown>) => ({ [`data-${name}`]: JSON.stringify(attributes[name]) }),
 });
 
-const Variable = Node.create<{ describe: Describe }>({
+/** How the chips in an editor are drawn anew, each by itself. */
+interface Drawn {
+    chips: Set<() => void>;
+}
+
+const Variable = Node.create<{ describe: Describe }, Drawn>({
     name: 'variable',
     group: 'inline',
     inline: true,
     atom: true,
     addOptions: () => ({ describe: (run) => ({ label: run.variable ?? '', note: '', title: '', known: true }) }),
     addAttributes: () => ({ variable: json('variable'), format: json('format'), with: json('with'), fallback: json('fallback') }),
+    addStorage: () => ({ chips: new Set() }),
     parseHTML: () => [{ tag: 'span[data-variable]' }],
+    addNodeView() {
+        const { describe } = this.options;
+        const { chips } = this.storage;
+
+        return ({ node }) => {
+            const dom = document.createElement('span');
+            dom.className = 'chip';
+            let shown = node;
+            const draw = () => {
+                const chip = describe(runOf(shown.attrs));
+                dom.classList.toggle('chip-unknown', !chip.known);
+                dom.title = chip.title;
+                const note = document.createElement('small');
+                note.textContent = ` ${chip.note}`;
+                dom.replaceChildren(chip.label, ...(chip.note ? [note] : []));
+            };
+            draw();
+            chips.add(draw);
+
+            return {
+                dom,
+                update: (next) => {
+                    if (next.type !== shown.type) {
+                        return false;
+                    }
+                    shown = next;
+                    draw();
+
+                    return true;
+                },
+                destroy: () => chips.delete(draw),
+            };
+        };
+    },
     renderHTML({ node, HTMLAttributes }) {
         const chip = this.options.describe(runOf(node.attrs));
 
@@ -107,6 +147,11 @@ const Asking = Extension.create<{ ask: () => void; named: (typed: string) => str
         ];
     },
 });
+
+/** Draws the chips of an editor by what is known of their variables now. Nothing of the text is touched: whoever is writing loses neither letter nor caret. */
+export function drawChips(editor: Editor) {
+    (editor.storage as unknown as { variable: Drawn }).variable.chips.forEach((draw) => draw());
+}
 
 /** What a line of text is written with: words with looks, or, for envelopes and links, words and variables alone. */
 export function extensions(rich: boolean, describe: Describe, colours: Record<string, string>, ask: () => void, named: (typed: string) => string | null) {
