@@ -218,6 +218,13 @@ abstract class BrowserTestCase extends TestCase
         }
     }
 
+    /** The same at a person's pace: between two letters there is time for other things to come in. */
+    protected function typeInTime(string $words): void
+    {
+        $keys = array_map(static fn (string $letter): array => [['type' => 'keyDown', 'value' => $letter], ['type' => 'keyUp', 'value' => $letter], ['type' => 'pause', 'duration' => 50]], mb_str_split($words));
+        $this->driver->execute(DriverCommand::ACTIONS, ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => array_merge(...$keys)]]]);
+    }
+
     /** Home or End, until the caret stays there: for some milliseconds after a text is taken up the editor places it itself, which nobody but a machine notices. */
     private function toTheEdge(string $key): void
     {
