@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Deciding;
 
+use App\Models\BrandVersion;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Models\TemplateVersion;
 use Herald\Document\InvalidDocument;
-use Herald\Record\Source;
+use Herald\Document\Json;
 use Herald\Render\Renderer;
+use Illuminate\Database\Eloquent\Builder;
 
 /**
  * Decides who answers for a notice. A template that cannot serve, since the source no longer has what it names, keeps nobody from being written to: its last good edition
@@ -54,7 +56,7 @@ final readonly class Decide
         } catch (InvalidDocument $e) {
             $reasons = [...array_slice($reasons, 0, -1), "{$claim->called()}, no longer fits the source: ".$e->faults[0]->inWords()];
         }
-        $kept = $this->lastGood($version, $matter, $notice->source->manifest()->source, (string) $language);
+        $kept = $this->lastGood($notice, $version, $claim->collection?->brand?->latestVersion, $matter, (string) $language);
         if ($kept !== null) {
             return new Decision($kept, $claim->called(), $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
         }
@@ -78,12 +80,22 @@ final readonly class Decide
         return $decision instanceof Silence ? throw InvalidDocument::because($notice->called(), '', $decision->inWords()) : $decision;
     }
 
-    /** The newest edition of a version that can be filled, in that language if there is one. */
-    private function lastGood(TemplateVersion $version, Matter $matter, Source $source, string $language): ?Edition
+    /**
+     * The newest edition of a version for the notice that can be filled: in that language if there is one, in the brand that it wears here rather than in its own, and in no other.
+     *
+     * @param  BrandVersion|null  $worn  another brand than the template's own
+     */
+    private function lastGood(Notice $notice, TemplateVersion $version, ?BrandVersion $worn, Matter $matter, string $language): ?Edition
     {
-        $editions = Edition::query()->where('template_version_id', $version->id)->latest('id')->limit(20)->get();
+        $source = $notice->source->manifest()->source;
+        $own = $notice->source->brandWornAs(Json::ofText($version->document, 'template')->node()->optionalString('brand'));
+        $worn ??= $own;
+        $editions = Edition::query()->whereBelongsTo($version)->where('notice_id', $notice->id)
+            ->whereHas('brandVersion', static fn (Builder $brand) => $brand->whereIn('document_id', [$worn->document_id, $own->document_id]))
+            ->with('brandVersion:id,document_id')->latest('id')->limit(20)->get();
         $wanted = strtolower($language);
-        foreach ($editions->sortByDesc(static fn (Edition $edition): bool => str_starts_with($wanted, strtolower($edition->language))) as $edition) {
+        $sorted = $editions->sortBy(static fn (Edition $edition): array => [! str_starts_with($wanted, strtolower($edition->language)), $edition->brandVersion?->document_id !== $worn->document_id]);
+        foreach ($sorted as $edition) {
             try {
                 $message = $edition->message();
                 $this->renderer->fill($message, $matter->messageData($source, $message));

@@ -187,8 +187,12 @@ final class RecordReader
     private function single(Field $field, mixed $value, string $place): mixed
     {
         // What is sealed already is taken from what we keep ourselves, never from outside.
-        if ($field->type instanceof Type\Secret && $this->limits === null && Mask::hides($value)) {
-            return $value;
+        if ($this->limits === null && Mask::hides($value)) {
+            if (! $field->type instanceof Type\Secret) {
+                $this->faults->add($place, 'was kept sealed, as the secret that it no longer is: it has to be told anew');
+            }
+
+            return $field->type instanceof Type\Secret ? $value : null;
         }
         try {
             $read = $field->type->read($value, $field->optionValues());

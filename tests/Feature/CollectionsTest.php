@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Documents\PublishTemplate;
+use App\Loading\LoadManifest;
 use App\Models\Dispatch;
 use App\Models\Edition;
 use App\Models\Role;
@@ -53,6 +54,29 @@ final class CollectionsTest extends TestCase
         $this->ask('PATCH', self::AT.'/winter-sky', ['revision' => 2, 'active' => false])->assertOk()->assertJsonPath('why_not', 'Winter sky is not on: it is switched off');
         self::assertSame('Larkmoor Observatory', $this->place()->edition?->brand);
         self::assertStringContainsString('not Winter receipt: Winter sky is not on: it is switched off', implode('; ', Dispatch::query()->latest('id')->whereRelation('notice', 'key', 'order-received')->firstOrFail()->decision['reasons']));
+    }
+
+    public function test_what_answers_in_place_of_a_template_that_no_longer_fits_wears_no_brand_of_another_collection(): void
+    {
+        PublishTemplate::from($this->source, Json::ofArray(['format' => 'velvet-herald/template', 'version' => 1, 'key' => 'night-blue-receipt', 'name' => 'Night-blue receipt', 'record_type' => 'order', 'notice' => 'order-received', 'language' => 'en',
+            'envelope' => ['subject' => 'Order {order.number}'], 'manuscript' => [['id' => 'a', 'type' => 'text', 'text' => 'Paid by {order.payment_method or "other means"}']]], 'test'));
+        $this->ask('POST', '/api/app/sources/larkmoor/brands', ['name' => 'Winter', 'from' => 'copy', 'brand' => 'larkmoor'])->assertCreated();
+        $this->ask('POST', '/api/app/sources/larkmoor/brands/winter/publication', ['revision' => 1])->assertOk();
+        $this->ask('POST', self::AT, ['name' => 'Frost'])->assertCreated();
+        $this->ask('POST', self::AT.'/frost/claims', ['template' => 'night-blue-receipt', 'notice' => 'order-received'])->assertOk();
+        $this->ask('PATCH', self::AT.'/frost', ['revision' => 1, 'brand' => 'winter', 'active' => true])->assertOk();
+        self::assertSame('Winter', $this->place()->edition?->brand, 'its newest edition');
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['record_types'][0]['fields'] = array_values(array_filter($manifest['record_types'][0]['fields'], static fn (array $field): bool => $field['key'] !== 'payment_method'));
+        LoadManifest::from(Json::ofArray($manifest, 'less'));
+        $answered = function (): array {
+            $dispatch = $this->place();
+
+            return [$dispatch->edition?->templateVersion?->template->key, $dispatch->edition?->brand, $dispatch->needs_look];
+        };
+        self::assertSame(['night-blue-receipt', 'Winter', true], $answered());
+        $this->ask('PATCH', self::AT.'/frost', ['revision' => 2, 'active' => false])->assertOk();
+        self::assertSame(['night-blue-receipt', 'Larkmoor Observatory', true], $answered());
     }
 
     public function test_its_brand_is_compiled_before_it_is_in_force_and_stays_while_it_is_worn(): void

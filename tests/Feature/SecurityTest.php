@@ -111,6 +111,10 @@ final class SecurityTest extends TestCase
         \App\Loading\LoadManifest::from(Json::ofArray($manifest, 'closed'));
         self::assertStringNotContainsString('0123456789abcdef', (string) DB::table('records')->value('data'));
         self::assertSame(self::LINK, \App\Secrets\Seal::open($source->refresh()->manifest()->recordTypes['account']->fields, Record::query()->oldest('id')->firstOrFail()->data)['reset_link']);
+
+        // And one that is declared open later does not fit any more, without its seal being shown.
+        \App\Loading\LoadManifest::from(Json::ofArray($open, 'open again'));
+        $this->signIn()->ask('GET', '/api/app/sources/larkmoor/records/account/AC-9')->assertOk()->assertJsonPath('misfits.0', 'reset_link: was kept sealed, as the secret that it no longer is: it has to be told anew');
     }
 
     public function test_a_secret_on_the_outside_of_a_template_is_a_grave_finding(): void
