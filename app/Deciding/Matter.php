@@ -55,7 +55,7 @@ final readonly class Matter
         $event = $due->event;
         $kept = RecordRevision::query()->where(['record_id' => $due->record_id, 'revision' => $due->record_revision])->first();
         $record = RecordReader::read($type, $kept->data ?? $due->loadMissing('record')->record->data, $type->name->in('en'));
-        $given = RecordReader::given($notice->given, array_intersect_key($event->given ?? $due->given ?? [], $notice->given), "parameters of {$notice->key}");
+        $given = RecordReader::given($notice->given, $event->given ?? $due->given ?? [], "parameters of {$notice->key}");
 
         $matter = self::about($due->source_id, $due->record_id, $notice, $type, $record, $given, HandedOver::with($event, $notice), $type->questions === [] ? [] : $due->loadMissing('record')->record->responses ?? [], $event, $moment);
         $each = $notice->recipient->each;

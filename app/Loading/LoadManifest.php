@@ -6,12 +6,14 @@ namespace App\Loading;
 
 use App\Documents\PassageShelf;
 use App\Jobs\IndexRecords;
+use App\Models\Event;
 use App\Models\NoticeOrigin;
 use App\Models\Source;
 use App\Models\Template;
 use App\Models\TemplateVersion;
 use App\Notices\Looks;
 use App\Notices\ReadNotices;
+use App\Secrets\Seal;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
@@ -19,6 +21,7 @@ use Herald\Notice\NoticeOutline;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
 use Herald\Source\Manifest;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** Takes over what a source says of itself. Sends nothing; a bad manifest changes nothing. */
@@ -161,6 +164,9 @@ final class LoadManifest
             }
             foreach ($source->records()->where('type', $type->key)->lazyById(500) as $record) {
                 $record->sealAnew($type);
+            }
+            foreach (Event::query()->whereNotNull('data')->whereHas('record', static fn (Builder $record) => $record->where(['source_id' => $source->id, 'type' => $type->key]))->lazyById() as $event) {
+                $event->update(['data' => Seal::misfit($type->fields, Seal::ofMisfit($type->fields, (string) $event->data))]);
             }
         }
     }

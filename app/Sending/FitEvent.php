@@ -25,7 +25,7 @@ final class FitEvent
         if ($event === null || $event->data === null) {
             return;
         }
-        $data = RecordReader::read($type, Seal::open($type->fields, (array) json_decode($event->data, true)), 'event '.$event->event_id, app(Limits::class));
+        $data = RecordReader::read($type, Seal::ofMisfit($type->fields, $event->data), 'event '.$event->event_id, app(Limits::class));
         DB::transaction(static function () use ($due, $event, $type, $data): void {
             $record = $due->loadMissing('record')->record;
             if ($record->revision === $event->record_revision) {

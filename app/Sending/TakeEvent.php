@@ -90,7 +90,7 @@ final readonly class TakeEvent
             $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
             $verdicts = array_map(fn (Declared $notice): Verdict => $notice->on && $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
 
-            return $this->write($record, $verdicts, ['data' => json_encode(Seal::close($this->type->fields, $data), JSON_THROW_ON_ERROR), 'fault' => $fault]);
+            return $this->write($record, $verdicts, ['data' => Seal::misfit($this->type->fields, $data), 'fault' => $fault]);
         });
     }
 
@@ -157,10 +157,9 @@ final readonly class TakeEvent
     private function write(Record $record, array $verdicts, array $rest = []): TakenEvent
     {
         $notices = $this->source->manifest()->notices;
-        $given = Seal::close(array_merge(...array_values(array_map(static fn (Declared $notice): array => $notice->given, $this->speaking()))), $this->given);
         $event = Event::query()->create([
             'source_id' => $this->source->id, 'event_id' => $this->eventId, 'name' => $this->name, 'record_id' => $record->id, 'record_revision' => $record->revision,
-            'origin' => $this->origin, 'user_id' => $this->user?->id, 'body_hash' => $this->bodyHash, 'given' => $given,
+            'origin' => $this->origin, 'user_id' => $this->user?->id, 'body_hash' => $this->bodyHash, 'given' => $this->sealed($verdicts),
             'verdicts' => array_map(static fn (string $key, Verdict $verdict): array => [
                 'notice' => $key, 'set_off' => $verdict->holds, 'reason' => $verdict->reason, 'left_to_source' => $verdict->holds && $notices[$key]->carrier === Carrier::Source,
             ], array_keys($verdicts), $verdicts),
@@ -177,6 +176,30 @@ final readonly class TakeEvent
         }
 
         return new TakenEvent($event);
+    }
+
+    /**
+     * The parameters, with what is a secret sealed: for a notice that is set off, or for another where none that is set off names it.
+     *
+     * @param  array<string, Verdict>  $verdicts  by the key of the notice
+     * @return array<array-key, mixed>
+     */
+    private function sealed(array $verdicts): array
+    {
+        $given = $others = $this->given;
+        foreach ($this->speaking() as $key => $notice) {
+            if ($verdicts[$key]->holds) {
+                $given = Seal::close($notice->given, $given);
+                foreach ($notice->given as $field) {
+                    $others = array_diff_key($others, array_flip([$field->key, ...$field->was]));
+                }
+            }
+        }
+        foreach ($this->speaking() as $notice) {
+            $others = Seal::close($notice->given, $others);
+        }
+
+        return array_replace($given, $others);
     }
 
     /**

@@ -104,7 +104,7 @@ final class RecordReader
     }
 
     /**
-     * Reads the parameters given with an event or by hand, in the same way.
+     * Reads the parameters given with an event or by hand, in the same way; what is not declared is left out.
      *
      * @param  array<string, Field>  $fields
      * @param  array<array-key, mixed>  $data
@@ -115,11 +115,13 @@ final class RecordReader
     public static function given(array $fields, array $data, string $document, ?Limits $limits = null): array
     {
         $reader = new self($document, $limits);
+        $told = [];
         foreach ($fields as $key => $field) {
-            $data[$key] = in_array($data[$key] ?? null, [null, ''], true) ? $field->default : $data[$key];
+            $named = array_filter(array_map(static fn (string $name): mixed => $data[$name] ?? null, [$key, ...$field->was]), static fn (mixed $value): bool => ! in_array($value, [null, ''], true));
+            $told[$key] = $named === [] ? $field->default : reset($named);
         }
 
-        return $reader->finish($reader->fields($fields, $data, 'given'));
+        return $reader->finish($reader->fields($fields, $told, 'given'));
     }
 
     /** The record's identity as a text, from its normalised data. */
@@ -187,12 +189,8 @@ final class RecordReader
     private function single(Field $field, mixed $value, string $place): mixed
     {
         // What is sealed already is taken from what we keep ourselves, never from outside.
-        if ($this->limits === null && Mask::hides($value)) {
-            if (! $field->type instanceof Type\Secret) {
-                $this->faults->add($place, 'was kept sealed, as the secret that it no longer is: it has to be told anew');
-            }
-
-            return $field->type instanceof Type\Secret ? $value : null;
+        if ($this->isSealed($value) && Secrets::areDeclared([$field])) {
+            return $field->type instanceof Type\Secret ? $value : $this->wrong($field, $place, $value);
         }
         try {
             $read = $field->type->read($value, $field->optionValues());
@@ -202,14 +200,25 @@ final class RecordReader
             return null;
         }
 
-        return $read ?? $this->wrong($place, $field->options === [] ? $field->type->wanted() : 'one of '.implode(', ', $field->optionValues()), $field->type instanceof Type\Secret ? null : $value);
+        return $read ?? $this->wrong($field, $place, $value);
     }
 
-    private function wrong(string $place, string $wanted, mixed $value): null
+    private function wrong(Field $field, string $place, mixed $value): null
     {
+        $wanted = $field->options === [] ? $field->type->wanted() : 'one of '.implode(', ', $field->optionValues());
         $shown = json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PARTIAL_OUTPUT_ON_ERROR) ?: get_debug_type($value);
-        $this->faults->add($place, "must be {$wanted}, not ".mb_strimwidth($shown, 0, 60, '…'));
+        $this->faults->add($place, match (true) {
+            // Whatever stands where a secret should may be one.
+            Secrets::areDeclared([$field]) => "must be {$wanted}",
+            $this->isSealed($value) => 'is kept sealed, as a secret, and is not declared as one: it has to be told anew',
+            default => "must be {$wanted}, not ".mb_strimwidth($shown, 0, 60, '…'),
+        });
 
         return null;
+    }
+
+    private function isSealed(mixed $value): bool
+    {
+        return $this->limits === null && is_array($value) && Mask::hides($value) && $value['sealed'] !== null;
     }
 }

@@ -25,18 +25,20 @@ final class Secrets
     }
 
     /**
-     * The same data with every secret that is there changed.
+     * The same data with every secret that is there changed, also under a key of before.
      *
      * @param  array<string, Field>  $fields
-     * @param  array<array-key, mixed>  $data  normalised
+     * @param  array<array-key, mixed>  $data
      * @param  \Closure(mixed): mixed  $change
      * @return array<array-key, mixed>
      */
     public static function map(array $fields, array $data, \Closure $change): array
     {
-        foreach ($fields as $key => $field) {
-            if (isset($data[$key]) && self::areIn($field)) {
-                $data[$key] = self::changed($field, $data[$key], $change);
+        foreach (array_filter($fields, self::areIn(...)) as $key => $field) {
+            foreach ([$key, ...$field->was] as $name) {
+                if (isset($data[$name])) {
+                    $data[$name] = self::changed($field, $data[$name], $change);
+                }
             }
         }
 
@@ -82,7 +84,8 @@ final class Secrets
     {
         return match (true) {
             $field->type instanceof Type\Secret => $change($value),
-            ! is_array($value) => $value,
+            // Of a wrong form, and one may be anywhere in it.
+            ! is_array($value), $field->type instanceof Type\Group && $value !== [] && array_is_list($value) => $change($value),
             $field->type instanceof Type\Items => array_map(static fn (mixed $item): mixed => self::changed($field->item($field->key), $item, $change), $value),
             default => self::map($field->fields, $value, $change),
         };

@@ -99,7 +99,7 @@ final readonly class Manifest
         foreach ($this->notices as $notice) {
             $verdict = $notice->judge($occurrence);
             if ($verdict->holds) {
-                $parameters = RecordReader::given($notice->given, array_intersect_key($given, $notice->given), "parameters of {$notice->key}");
+                $parameters = RecordReader::given($notice->given, $given, "parameters of {$notice->key}");
                 $data = [...$occurrence->is(), 'given' => $parameters];
                 $consequences[] = new Consequence($notice, $verdict->reason, $notice->recipient->resolve($data), $parameters);
             }

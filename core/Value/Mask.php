@@ -14,6 +14,6 @@ final class Mask
 
     public static function hides(mixed $value): bool
     {
-        return is_array($value) && array_keys($value) === ['sealed'];
+        return is_array($value) && array_keys($value) === ['sealed'] && ($value['sealed'] === null || is_string($value['sealed']));
     }
 }

@@ -159,6 +159,7 @@ final class RecordTest extends TestCase
         $read = RecordReader::read($type, ['number' => 'V-1', 'size' => 3, 'guest' => ['name' => 'Aoife'], 'items' => [['name' => 'Chart']]], 'visit');
         self::assertSame(['number' => 'V-1', 'party_size' => 3, 'visitor' => ['first_name' => 'Aoife'], 'lines' => [['title' => 'Chart', 'price' => null]], 'dear' => 1], $read);
         self::assertSame(5, RecordReader::read($type, ['number' => 'V-1', 'size' => 3, 'party_size' => 5], 'visit')['party_size'], 'the key of today goes first');
+        self::assertSame(['party_size' => 4], RecordReader::given(['party_size' => $type->fields['party_size']], ['guests' => 4, 'others' => 1], 'given'), 'also of what is given with an event');
 
         $document = Sample::document([
             ['id' => 't', 'type' => 'text', 'text' => '{visit.guest.name} and {visit.size|words_by_number(one: "one", other: "# in all")}', 'when' => ['all' => [['path' => 'visit.size', 'operator' => 'more', 'value' => 1], ['list' => 'visit.items', 'quantifier' => 'any', 'where' => ['path' => 'one.name', 'operator' => 'filled']]]]],
