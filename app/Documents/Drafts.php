@@ -21,7 +21,7 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 final class Drafts
 {
     /**
-     * Saves a draft on the revision and version it was written on.
+     * Saves a draft on the revision and version it was written on; what is there already is saved.
      *
      * @throws ConflictHttpException when those are no longer the latest
      */
@@ -32,6 +32,9 @@ final class Drafts
             $latest = $owner->latestVersion()->with('user')->first();
             if ($latest?->number !== $version) {
                 throw new ConflictHttpException(($latest->user->name ?? 'Someone').' has published '.self::what($owner).' meanwhile. Nothing was overwritten.');
+            }
+            if ($draft?->revision !== $revision && $draft?->document === $document->text()) {
+                return; // It has arrived before, and the answer was lost on the way.
             }
             if ($draft?->revision !== $revision) {
                 throw new ConflictHttpException(($draft->user->name ?? 'Someone').' has saved '.self::what($owner).' meanwhile. Nothing was overwritten.');

@@ -32,7 +32,7 @@ final readonly class Greeting
             $transport->start();
             $transport->stop();
         } catch (TransportExceptionInterface $e) {
-            return new self(false, trim($e->getMessage()), $took());
+            return new self(false, HandoverResult::said($e->getMessage()), $took());
         }
 
         return new self(true, "{$transport} greets", $took());

@@ -20,12 +20,15 @@ final class Recovery
     /** All that need it. Run every few seconds by the scheduler. */
     public static function sweep(): int
     {
-        $lost = Dispatch::query()->with(['notice.source'])
-            ->where(fn (Builder $query) => $query->where('state', DispatchState::Sending)->where('lease_until', '<', now()))
-            ->orWhere(fn (Builder $query) => $query->where('state', DispatchState::Queued)->where('due_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
+        $late = now()->subSeconds(config()->integer('herald.lease'));
+        // In one bracket: what walks through them by their ids adds a condition of its own.
+        $lost = Dispatch::query()->with(['notice.source'])->where(static fn (Builder $query) => $query
+            ->where(static fn (Builder $taken) => $taken->where('state', DispatchState::Sending)->where('lease_until', '<', now()))
+            ->orWhere(static fn (Builder $waiting) => $waiting->where('state', DispatchState::Queued)->where('due_at', '<', $late)));
+        $dues = Due::query()->where(static fn (Builder $query) => $query
+            ->where(static fn (Builder $taken) => $taken->where('state', DueState::Working)->where('lease_until', '<', now()))
+            ->orWhere(static fn (Builder $waiting) => $waiting->where('state', DueState::Waiting)->where('try_at', '<', $late)));
         $count = 0;
-        $dues = Due::query()->where(static fn (Builder $query) => $query->where('state', DueState::Working)->where('lease_until', '<', now()))
-            ->orWhere(static fn (Builder $query) => $query->where('state', DueState::Waiting)->where('try_at', '<', now()->subSeconds(config()->integer('herald.lease'))));
         foreach ($dues->lazyById(200) as $due) {
             self::ofDue($due);
             if ($due->state === DueState::Waiting) {

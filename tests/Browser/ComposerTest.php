@@ -426,6 +426,16 @@ final class ComposerTest extends BrowserTestCase
         $this->see('Changes that this browser had kept were taken up.');
         Stack::waitFor(fn (): bool => str_contains(json_encode($this->manuscript()), 'Offline, twice '), 'what was kept to arrive');
 
+        // Who may write no longer is told so, and loses nothing.
+        $this->stack->database()->exec("insert into memberships (user_id, source_id, role) select users.id, sources.id, 'viewer' from users, sources where users.email like 'thorne@%'");
+        $this->stack->database()->exec("update users set administrator = 0 where email like 'thorne@%'");
+        $this->writeIn('Heading: Words', 'Forbidden, ');
+        $this->see('Kept in this browser', '//*[@data-saved="refused"]');
+        $this->stack->database()->exec("update users set administrator = 1 where email like 'thorne@%'");
+        $this->type('allowed, ');
+        $this->saved();
+        self::assertStringContainsString('Forbidden, allowed, ', json_encode($this->manuscript()));
+
         // A second window saves meanwhile; the first is told who and what, and chooses.
         $first = $this->driver->getWindowHandle();
         $this->driver->switchTo()->newWindow();

@@ -90,7 +90,7 @@ final class BrandsTest extends TestCase
     {
         $document = $this->document();
         $this->ask('PUT', self::BRAND.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertOk();
-        $this->ask('PUT', self::BRAND.'/draft', ['revision' => null, 'version' => 1, 'document' => $document])->assertStatus(409)->assertJsonPath('title', 'Administrator has saved this brand meanwhile. Nothing was overwritten.');
+        $this->ask('PUT', self::BRAND.'/draft', ['revision' => null, 'version' => 1, 'document' => ['legal' => 'Another'] + $document])->assertStatus(409)->assertJsonPath('title', 'Administrator has saved this brand meanwhile. Nothing was overwritten.');
         $this->ask('POST', self::BRAND.'/publication', ['revision' => 7])->assertStatus(409);
 
         $document['logo'] = ['picture' => str_repeat('0', 32).'.png'];

@@ -9,6 +9,9 @@ import { useComposer, useGaps, type State } from '../manuscript/store';
 /** How long after a change it is sent, and how soon it is tried again without a connection, in ms. */
 const [SOON, AGAIN] = [900, 4_000];
 
+/** Answers that refuse nothing for good: it took too long, there was too much at once. */
+const PASSING = [408, 429];
+
 export type Saved = { state: 'saved'; at: string | null } | { state: 'writing' | 'saving' } | { state: 'offline' | 'refused'; why: string } | { state: 'conflict'; why: string };
 
 /** What is kept of a document on the server: a template, a brand. */
@@ -110,14 +113,15 @@ export function useSaving(person: string, shelf: Shelf, first: Stored, begun: { 
 
             return true;
         } catch (error) {
-            const problem = error instanceof ProblemError ? error.problem : undefined;
-            if (problem?.status === 409) {
+            const { status, title, faults } = error instanceof ProblemError ? error.problem : { status: 0, title: '', faults: [] };
+            const isSignedOut = status === 401 || status === 419;
+            if (status === 409) {
                 held.current = true;
-                setSaved({ state: 'conflict', why: problem.title });
-            } else if (problem?.status === 422) {
-                setSaved({ state: 'refused', why: problem.faults?.[0] ? `${problem.faults[0].place}: ${problem.faults[0].reason}` : problem.title });
+                setSaved({ state: 'conflict', why: title });
+            } else if (status >= 400 && status < 500 && !isSignedOut && !PASSING.includes(status)) {
+                setSaved({ state: 'refused', why: faults?.[0] ? `${faults[0].place}: ${faults[0].reason}` : title });
             } else {
-                setSaved({ state: 'offline', why: problem?.status === 401 || problem?.status === 419 ? 'You are signed out. Sign in in another tab' : 'No connection' });
+                setSaved({ state: 'offline', why: isSignedOut ? 'You are signed out. Sign in in another tab' : status === 0 ? 'No connection' : title });
                 timer.current = setTimeout(() => flushing.current(), AGAIN);
             }
 
