@@ -34,6 +34,9 @@ final class HtmlFile
     /** The width in which a picture is loaded whose own is not said, in px. */
     private const USUAL_WIDTH = 600;
 
+    /** What is listed among the encodings of letters, and is one of bytes. */
+    private const NO_LETTERS = ['BASE64', 'QUOTED-PRINTABLE', 'UUENCODE', 'HTML-ENTITIES', '7BIT', '8BIT'];
+
     /** @var list<array{what: string, why: string}> */
     private array $notes = [];
 
@@ -242,10 +245,10 @@ final class HtmlFile
             return $bytes;
         }
         $said = preg_match('~charset\s*=\s*["\']?([\w-]{3,20})~i', substr($bytes, 0, 2_000), $found) === 1 ? strtoupper($found[1]) : '';
-        $known = array_map(strtoupper(...), mb_list_encodings());
-
         // As browsers do, Latin 1 is read as the code page that it stands for.
-        return (string) mb_convert_encoding($bytes, 'UTF-8', in_array($said, $known, true) && ! in_array($said, ['UTF-8', 'ISO-8859-1'], true) ? $said : 'Windows-1252');
+        $known = array_diff(array_map(strtoupper(...), mb_list_encodings()), self::NO_LETTERS, ['UTF-8', 'ISO-8859-1']);
+
+        return (string) mb_convert_encoding($bytes, 'UTF-8', in_array($said, $known, true) ? $said : 'Windows-1252');
     }
 
     private static function refused(string $why): InvalidDocument

@@ -154,6 +154,17 @@ final class HostileTest extends TestCase
         }
     }
 
+    public function test_forms_that_are_no_text_go_no_further(): void
+    {
+        $this->larkmoor();
+        $this->signIn();
+        foreach ([['name' => "\xFF\xFE"], ['name' => 'Winter', "\xFF" => '1'], ['name' => ['a' => ["\xC3"]]]] as $form) {
+            foreach (['application/json' => '/api/app/sources/larkmoor/collections', 'text/html' => '/answer/x/y/z'] as $accepted => $path) {
+                $this->post($path, $form, ['Content-Type' => 'multipart/form-data; boundary=x', 'Accept' => $accepted])->assertStatus(400);
+            }
+        }
+    }
+
     public function test_strangers_are_answered_so_too(): void
     {
         $this->larkmoor();

@@ -54,7 +54,7 @@ final class HtmlInTest extends TestCase
 
     public function test_files_alone_are_read_in_whatever_they_are_written(): void
     {
-        foreach (['<p>Grüße, Zoë</p>', (string) iconv('UTF-8', 'WINDOWS-1252', '<meta charset="iso-8859-1"><p>Grüße, Zoë</p>'), (string) iconv('UTF-8', 'ISO-8859-2', '<meta http-equiv="Content-Type" content="text/html; charset=iso-8859-2"><p>Grüße, Zoë</p>'), "\xFF\xFE".iconv('UTF-8', 'UTF-16LE', '<p>Grüße, Zoë</p>'), "\xEF\xBB\xBF<p>Grüße, Zoë</p>"] as $bytes) {
+        foreach (['<p>Grüße, Zoë</p>', (string) iconv('UTF-8', 'WINDOWS-1252', '<meta charset="iso-8859-1"><p>Grüße, Zoë</p>'), (string) iconv('UTF-8', 'WINDOWS-1252', '<meta charset="quoted-printable"><p>Grüße, Zoë</p>'), (string) iconv('UTF-8', 'ISO-8859-2', '<meta http-equiv="Content-Type" content="text/html; charset=iso-8859-2"><p>Grüße, Zoë</p>'), "\xFF\xFE".iconv('UTF-8', 'UTF-16LE', '<p>Grüße, Zoë</p>'), "\xEF\xBB\xBF<p>Grüße, Zoë</p>"] as $bytes) {
             self::assertStringContainsString('<p>Grüße, Zoë</p>', $this->sent($bytes)->assertOk()->json('html'));
         }
         $data = 'data:image/png;base64,'.base64_encode(self::picture(40));

@@ -14,7 +14,7 @@ use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 use Symfony\Component\HttpKernel\Exception\UnsupportedMediaTypeHttpException;
 
-/** Reads what comes to our interfaces before anything else looks at it: an address that is no text, or a body that is no JSON, goes no further. */
+/** Reads what comes to our interfaces before anything else looks at it: an address or a form that is no text, or a body that is no JSON, goes no further. */
 final class ReadRequest
 {
     private const SENT = 'sent';
@@ -23,6 +23,9 @@ final class ReadRequest
     {
         if (! mb_check_encoding(rawurldecode($request->getRequestUri()), 'UTF-8')) {
             throw new BadRequestHttpException('The address is not UTF-8');
+        }
+        if (! $request->isJson() && json_encode($request->request->all()) === false) {
+            throw new BadRequestHttpException('The form is not UTF-8');
         }
         $body = $request->isMethodSafe() ? '' : $request->getContent();
         // Uploads come as forms, which PHP has taken apart already. Nothing at all is written by some clients as a list.
