@@ -189,7 +189,7 @@ final class RecordReader
     private function single(Field $field, mixed $value, string $place): mixed
     {
         // What is sealed already is taken from what we keep ourselves, never from outside.
-        if ($this->isSealed($value) && Secrets::areDeclared([$field])) {
+        if ($this->isSealed($value) && Secrets::areIn($field)) {
             return $field->type instanceof Type\Secret ? $value : $this->wrong($field, $place, $value);
         }
         try {
@@ -209,7 +209,7 @@ final class RecordReader
         $shown = json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PARTIAL_OUTPUT_ON_ERROR) ?: get_debug_type($value);
         $this->faults->add($place, match (true) {
             // Whatever stands where a secret should may be one.
-            Secrets::areDeclared([$field]) => "must be {$wanted}",
+            Secrets::areIn($field) => "must be {$wanted}",
             $this->isSealed($value) => 'is kept sealed, as a secret, and is not declared as one: it has to be told anew',
             default => "must be {$wanted}, not ".mb_strimwidth($shown, 0, 60, '…'),
         });

@@ -100,7 +100,7 @@ final class Secrets
     }
 
     /** Whether there is a secret in a field, or anywhere beneath it. */
-    private static function areIn(Field $field): bool
+    public static function areIn(Field $field): bool
     {
         if ($field->type instanceof Type\Secret || $field->of instanceof Type\Secret) {
             return true;
