@@ -10,6 +10,7 @@ use App\Deciding\WhoAnswers;
 use App\Documents\Publish;
 use App\Documents\TemplateDesk;
 use App\Models\Claim;
+use App\Models\Draft;
 use App\Models\Notice;
 use App\Models\NoticeOrigin;
 use App\Models\OwnField;
@@ -85,16 +86,26 @@ final readonly class FormerNames
             $version = $template->latestVersion;
             if ($version !== null) {
                 [$before, $after] = self::document($version->document, $template, $desk);
-                $former[] = FormerName::between($before, $after, $version->called($template->name), $at, fn (?User $person) => Publish::document(TemplateDesk::of($this->source, $template->key), Json::ofArray($after, $template->key), $person, place: Place::stays()));
+                $former[] = FormerName::between($before, $after, $version->called($template->name), $at, function (?User $person) use ($template, $version, $after): void {
+                    $desk = TemplateDesk::of($this->source, $template->key);
+                    self::asLookedAt($desk->kept()->latestVersion?->id === $version->id);
+                    Publish::document($desk, Json::ofArray($after, $template->key), $person, place: Place::stays());
+                });
             }
             $draft = $template->draft;
             if ($draft !== null) {
                 [$before, $after] = self::document($draft->document, $template, $desk);
-                $former[] = FormerName::between($before, $after, "{$template->name}, its draft", $at, static fn () => $draft->update(['document' => Json::ofArray($after, $template->key)->text(), 'revision' => $draft->revision + 1]));
+                $former[] = FormerName::between($before, $after, "{$template->name}, its draft", $at, static fn () => self::asLookedAt(Draft::query()->whereKey($draft->id)->where('revision', $draft->revision)->update(['document' => Json::ofArray($after, $template->key)->text(), 'revision' => $draft->revision + 1]) === 1));
             }
         }
 
         return $former;
+    }
+
+    /** What somebody has changed since it was looked at is left as it is. */
+    private static function asLookedAt(bool $isSo): void
+    {
+        $isSo || throw new ConflictHttpException('It was changed meanwhile, and has to be looked at once more.');
     }
 
     /**
@@ -140,10 +151,11 @@ final readonly class FormerNames
         $after = Renaming::in($before, $vocabulary);
 
         return FormerName::between($before, $after, $what, $at, static fn () => DB::transaction(static function () use ($notice, $after): void {
+            self::asLookedAt(Notice::query()->whereKey($notice->id)->where('order_revision', $notice->order_revision)->increment('order_revision') === 1);
             foreach ((array) $after['in force'] as $id => $condition) {
                 Claim::query()->findOrFail($id)->update(['condition' => $condition]);
             }
-            $notice->update(['order_draft' => $after['draft'], 'order_revision' => $notice->order_revision + 1]);
+            $notice->update(['order_draft' => $after['draft']]);
         }));
     }
 
@@ -159,6 +171,7 @@ final readonly class FormerNames
             $after = $type === null ? $field->computed : Renaming::in($field->computed, Vocabulary::of($type));
 
             return FormerName::between($field->computed, $after, "The field {$field->label}", "/records/{$field->record_type}", fn () => DB::transaction(function () use ($field, $after): void {
+                self::asLookedAt(OwnField::query()->whereKey($field->id)->lockForUpdate()->first()?->computed === $field->computed);
                 $field->update(['computed' => $after]);
                 $this->source->ownHasChanged();
                 ReadNotices::of($this->source);

@@ -7,8 +7,10 @@ namespace Tests\Feature;
 use App\Loading\LoadManifest;
 use App\Models\Notice;
 use App\Models\Source;
+use App\Renaming\FormerNames;
 use Herald\Document\Json;
 use Illuminate\Support\Facades\Artisan;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** When a source changes its words, or what a message must contain, whoever has replaced them is told, shown the difference, and marks it as seen. */
 final class LooksTest extends TestCase
@@ -122,6 +124,20 @@ final class LooksTest extends TestCase
         ], array_map(static fn (array $one): array => [$one['what'], $one['at'], $one['names']], $former));
         self::assertNotSame([], LoadManifest::broken(Json::ofArray($this->renamed(false), 'manifest')), 'they rest on what the source remembers');
 
+        // What somebody has changed since it was looked at is not overwritten.
+        $listed = array_column((new FormerNames($this->source->refresh()))->all(), null, 'what');
+        $draft = $this->ask('GET', "{$at}/templates/night-blue-receipt")->json();
+        $this->ask('PUT', "{$at}/templates/night-blue-receipt/draft", ['revision' => $draft['draft']['revision'], 'version' => 1, 'document' => [...$draft['document'], 'manuscript' => [...$draft['document']['manuscript'], ['id' => 'y', 'type' => 'divider']]]])->assertOk();
+        $order = $this->ask('GET', self::AT.'/order')->json();
+        $this->ask('PUT', self::AT.'/order/draft', ['revision' => $order['revision'], ...$order['draft']])->assertOk();
+        foreach (['Night-blue receipt, its draft', 'Order received, to customer: who answers'] as $what) {
+            try {
+                ($listed[$what]->write)(null);
+                self::fail("{$what} was overwritten");
+            } catch (ConflictHttpException $e) {
+                self::assertSame('It was changed meanwhile, and has to be looked at once more.', $e->getMessage());
+            }
+        }
         $this->ask('POST', "{$at}/former-names")->assertOk()->assertExactJson(['former' => [], 'left' => []]);
         $template = $this->source->templates()->where('key', 'night-blue-receipt')->firstOrFail();
         self::assertSame(2, $template->latestVersion?->number);
