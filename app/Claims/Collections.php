@@ -97,7 +97,7 @@ final readonly class Collections
             Notice::query()->whereIn('id', $collection->claims()->select('notice_id'))->increment('order_revision');
             $collection->claims()->delete();
             // What is being written on must not name it either.
-            foreach ($this->source->notices()->whereNotNull('order_draft')->get() as $notice) {
+            foreach ($this->source->notices()->whereNotNull('order_draft')->lockForUpdate()->get() as $notice) {
                 $claims = array_values(array_filter($notice->order_draft['claims'] ?? [], static fn (mixed $claim): bool => is_array($claim) && ($claim['collection'] ?? null) !== $collection->key));
                 $notice->update(['order_draft' => [...$notice->order_draft ?? [], 'claims' => $claims]]);
             }

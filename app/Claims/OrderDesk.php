@@ -171,6 +171,7 @@ final readonly class OrderDesk
     /** Puts a template's claim where it is to stand, in what is in force and in what is being written on. Called in the transaction that publishes it. */
     public function place(Place $place, string $template, ?User $person): void
     {
+        $this->hold();
         $draft = $this->notice->order_draft;
         $before = $this->inForce();
         $order = $place->in($before, $template);
@@ -314,6 +315,13 @@ final readonly class OrderDesk
         }
 
         return $languages !== [];
+    }
+
+    /** As it is now, and until the transaction is over: somebody may have put another order in force since it was looked at. */
+    private function hold(): void
+    {
+        $now = Notice::query()->whereKey($this->notice->id)->withWhoAnswers()->lockForUpdate()->firstOrFail();
+        $this->notice->setRawAttributes($now->getAttributes(), true)->setRelation('claims', $now->claims);
     }
 
     private function ofRevision(int $revision): Notice

@@ -44,7 +44,7 @@ final readonly class Otherwises
                 if ($notice->fallback !== $set[$notice->key]) {
                     $before[$notice->called()] = $notice->fallback->inWords();
                     $after[$notice->called()] = $set[$notice->key]->inWords();
-                    $notice->update(['fallback' => $set[$notice->key], 'order_revision' => $notice->order_revision + 1]);
+                    $notice->increment('order_revision', 1, ['fallback' => $set[$notice->key]]);
                 }
             }
             if ($new !== null && $new !== $this->source->fallback) {

@@ -28,6 +28,7 @@ final class Drafts
     public static function save(Template|Brand $owner, ?int $revision, ?int $version, Json $document, ?User $user): void
     {
         DB::transaction(static function () use ($owner, $revision, $version, $document, $user): void {
+            self::hold($owner);
             $draft = $owner->draft()->with('user')->first();
             $latest = $owner->latestVersion()->with('user')->first();
             if ($latest?->number !== $version) {
@@ -46,6 +47,12 @@ final class Drafts
             }
             Audit::goesOn($user, 'draft', "{$owner->name}, written on", $owner, $owner->source);
         });
+    }
+
+    /** Until the transaction is over nobody else saves or publishes it, also where transactions run side by side. */
+    public static function hold(Template|Brand $owner): void
+    {
+        $owner->newQuery()->whereKey($owner->id)->lockForUpdate()->value('id');
     }
 
     /**

@@ -62,6 +62,7 @@ final class Publish
     private static function switch(Desk $desk, Json $json, TemplateVersion|BrandVersion $version, TemplateVersion|BrandVersion|null $newest, ?User $person, ?int $revision, Place $place): void
     {
         $kept = $desk->kept();
+        Drafts::hold($kept);
         if ($revision !== null) {
             Drafts::ofRevision($kept, $revision)->delete();
         }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Claims\OrderDesk;
 use App\Documents\PublishTemplate;
 use App\Loading\LoadManifest;
 use App\Models\Dispatch;
 use App\Models\Edition;
+use App\Models\Notice;
 use App\Models\Role;
 use App\Models\Source;
 use App\Models\Template;
@@ -159,6 +161,20 @@ final class CollectionsTest extends TestCase
         $this->ask('POST', self::AT.'/winter-sky/claims', ['template' => 'none', 'notice' => 'order-received'])->assertStatus(422)->assertJsonPath('faults.0.place', 'claims/0/template');
         self::assertSame(1, Artisan::call('herald:template', ['file' => database_path('demo/parcel-away.json'), '--collection' => 'none']));
         self::assertSame(0, Template::query()->where('key', 'parcel-away')->count());
+    }
+
+    public function test_what_was_put_in_force_while_templates_were_compiled_stays(): void
+    {
+        $order = '/api/app/sources/larkmoor/notices/order-received/order';
+        $looked = OrderDesk::of(Notice::asked($this->source, 'order-received'));
+        $now = $this->ask('GET', $order)->json();
+        $claims = $now['in_force']['claims'];
+        $claims[1]['remark'] = 'Put in force meanwhile';
+        $this->ask('POST', $order, ['revision' => $now['revision'], 'claims' => $claims, 'otherwise' => 'silent'])->assertOk();
+        $looked->takeInto('winter-sky', 'night-blue-receipt', null);
+        $after = $this->ask('GET', $order)->json('in_force');
+        self::assertSame([['template' => 'night-blue-receipt', 'collection' => 'winter-sky', 'on' => true], ...$claims], $after['claims']);
+        self::assertSame('silent', $after['otherwise']);
     }
 
     public function test_who_may_not_publish_may_name_one_and_switch_nothing(): void
