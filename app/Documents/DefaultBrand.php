@@ -20,6 +20,7 @@ final class DefaultBrand
         }
         $version = $brand->latestVersion ?? throw new ConflictHttpException('Publish this brand before it becomes the default one.');
         ReadyFirst::then(static fn (): array => TouchedTemplate::dressing($brand, $brand->source, $version, byDefault: true), static function () use ($brand, $person): void {
+            $brand->source->hold();
             $before = $brand->source->defaultBrand();
             $before->update(['is_default' => false]);
             $brand->update(['is_default' => true]);

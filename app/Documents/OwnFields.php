@@ -56,7 +56,7 @@ final readonly class OwnFields
     {
         return DB::transaction(function () use ($label, $computed, $by): Field {
             // One after the other.
-            $this->source->newQuery()->whereKey($this->source->id)->lockForUpdate()->first();
+            $this->source->hold();
             $field = $this->tried($label, $computed);
             if ($this->own()->count() >= self::MOST) {
                 throw InvalidDocument::because('field', 'label', 'There are '.self::MOST.' fields of your own already; take one out first');

@@ -20,7 +20,8 @@ final class RemoveBrand
     public static function from(Brand $brand, ?User $person): void
     {
         DB::transaction(static function () use ($brand, $person): void {
-            if ($brand->is_default) {
+            $brand->source->hold();
+            if ($brand->newQuery()->whereKey($brand->id)->where('is_default', true)->exists()) {
                 throw new ConflictHttpException('It is the default brand. Make another the default one first.');
             }
             $wearing = $brand->source->templates()->with(['latestVersion', 'draft'])->orderBy('name')->get()->filter(static fn (Template $template): bool => in_array($brand->key, $template->brands(), true));

@@ -195,6 +195,12 @@ final class Source extends Model
         return $this->hasMany(OwnField::class);
     }
 
+    /** Until the transaction is over, whoever else changes something of which the source has one, or so many at most, waits. */
+    public function hold(): void
+    {
+        $this->newQuery()->whereKey($this->id)->lockForUpdate()->value('id');
+    }
+
     /** The brand that templates wear which name none. There always is one: the first is made of the source's own colours. */
     public function defaultBrand(): Brand
     {

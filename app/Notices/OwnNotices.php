@@ -166,7 +166,7 @@ final readonly class OwnNotices
     private function changing(\Closure $change): mixed
     {
         return DB::transaction(function () use ($change): mixed {
-            $this->source->newQuery()->whereKey($this->source->id)->lockForUpdate()->first();
+            $this->source->hold();
             $made = $change();
             $this->source->ownHasChanged();
             ReadNotices::of($this->source);
