@@ -10,6 +10,7 @@ use Herald\Render\Unfillable;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
@@ -43,6 +44,8 @@ final class Problem
             $e instanceof ModelNotFoundException, $e instanceof NotFoundHttpException => self::response(404, 'There is no such thing'),
             $e instanceof HttpExceptionInterface => self::http($e),
             $e instanceof Unfillable => self::response(422, 'This message cannot be made', $e->getMessage().'.'),
+            // Two of one key: whoever came second sees what is there now.
+            $e instanceof UniqueConstraintViolationException => self::response(409, 'Somebody did the same a moment ago', 'Look what is there now, then try once more.'),
             StorageTrouble::isBehind($e) => self::response(503, 'Nothing can be written at the moment', 'Nothing was lost of what was taken before. Try again in '.StorageTrouble::RETRY_AFTER.' seconds.', [], ['Retry-After' => (string) StorageTrouble::RETRY_AFTER]),
             default => self::response(500, 'Something went wrong on our side', config()->boolean('app.debug') ? $e->getMessage() : 'It was written to the log.'),
         };

@@ -9,6 +9,7 @@ use App\Http\StorageTrouble;
 use App\Models\Letter;
 use App\Models\Record;
 use App\Models\Role;
+use App\Models\Template;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -152,6 +153,24 @@ final class HostileTest extends TestCase
             $this->work();
             self::assertSame(['failed'], \DB::table('dispatches')->distinct()->pluck('state')->all(), 'and what it sets off fails with the place');
         }
+    }
+
+    public function test_two_who_make_one_of_the_same_name_at_once_are_told(): void
+    {
+        $source = $this->larkmoor();
+        // The other comes between the search for a free key and the making, and goes with it.
+        $other = false;
+        Template::creating(static function (Template $template) use ($source, &$other): void {
+            if (! $other) {
+                $other = true;
+                $source->templates()->create(['key' => $template->key, 'name' => 'The other', 'record_type' => 'order', 'is_passage' => false, 'folder' => '']);
+            }
+        });
+        $this->signIn();
+        foreach ([409, 201] as $status) {
+            $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Twice', 'from' => 'blank', 'notice' => 'order-received'])->assertStatus($status);
+        }
+        self::assertSame(['twice'], $source->templates()->where('key', 'like', 'twice%')->orderBy('key')->pluck('key')->all());
     }
 
     public function test_forms_that_are_no_text_go_no_further(): void
