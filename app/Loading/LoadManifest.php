@@ -18,6 +18,8 @@ use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
 use Herald\Notice\NoticeOutline;
+use Herald\Record\Field;
+use Herald\Record\RecordType;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
 use Herald\Source\Manifest;
@@ -50,13 +52,21 @@ final class LoadManifest
             $source->defaultBrand();
             self::seal($source, $manifest);
             foreach ($manifest->recordTypes as $key => $type) {
-                if (isset($before[$key]) && array_keys($before[$key]->indexed()) !== array_keys($type->indexed())) {
+                if (isset($before[$key]) && self::indexed($before[$key]) !== self::indexed($type)) {
                     IndexRecords::dispatch($source->id, $key);
                 }
             }
 
             return $source;
         });
+    }
+
+    /**
+     * @return array<string, array{string, array<string, string>}> by what values are found, and in which form they are kept
+     */
+    private static function indexed(RecordType $type): array
+    {
+        return array_map(static fn (Field $field): array => [$field->type->name(), $field->formerOptions], $type->indexed());
     }
 
     private static function keepNotices(Source $source, Manifest $manifest): void

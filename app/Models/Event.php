@@ -17,6 +17,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property EventOrigin $origin
  * @property string $body_hash
  * @property int|null $record_revision the revision in which it left its record
+ * @property int|null $revision_before the revision that it found its record in, 0 where the record was not known; null for events from before this was kept
  * @property array<array-key, mixed> $given parameters as they came, secrets sealed
  * @property array<string, array<string, mixed>>|null $slots what add-ons handed in, as it came, by the key of the slot
  * @property string|null $data as they came, where they do not fit the record type, JSON, secrets sealed

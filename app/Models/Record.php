@@ -10,6 +10,7 @@ use App\Secrets\Seal;
 use App\Secrets\SealBroken;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
+use Herald\Record\EarlierState;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\SearchWords;
@@ -65,7 +66,7 @@ final class Record extends Model
     {
         $data = $type->given($data);
         // What is sealed looks different each time, though it be the same.
-        if ($this->exists && $this->says($type, $data)) {
+        if ($this->exists && $this->revision > 0 && $this->says($type, $data)) {
             return;
         }
         $this->revision = $this->exists ? $this->revision + 1 : 1;
@@ -79,8 +80,9 @@ final class Record extends Model
      */
     private function says(RecordType $type, array $data): bool
     {
+        $stored = $this->read($type);
         try {
-            return Seal::open($type->fields, $this->data) === Seal::open($type->fields, $data);
+            return $stored !== null && $type->given(Seal::open($type->fields, $stored)) === Seal::open($type->fields, $data);
         } catch (SealBroken) {
             return false;
         }
@@ -154,6 +156,16 @@ final class Record extends Model
         } catch (InvalidDocument) {
             return null;
         }
+    }
+
+    /**
+     * The data as they stood before a change, by the record type of today; null where nothing but its identity was known.
+     *
+     * @param  array<string, mixed>  $present  the data after it, normalised by that type
+     */
+    public function asEarlier(RecordType $type, array $present): ?EarlierState
+    {
+        return $this->revision === 0 ? null : EarlierState::of($type, Seal::openAsFar($type->fields, $this->data), Seal::openAsFar($type->fields, $present));
     }
 
     /**

@@ -16,6 +16,7 @@ use App\Timing\Clock;
 use App\Timing\PlanDues;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\Occurrence;
+use Herald\Record\EarlierState;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Timing\DueTime;
@@ -83,7 +84,7 @@ final class Foresight
     {
         $since = now()->subDays(90);
         $events = Event::query()->where('source_id', $this->source->id)->where('created_at', '>=', $since)->whereNull('fault')
-            ->whereIn('name', array_keys($this->source->manifest()->eventsOf($this->type)))->latest('id')->limit($this->most)->get(['id', 'name', 'record_id', 'record_revision', 'created_at']);
+            ->whereIn('name', array_keys($this->source->manifest()->eventsOf($this->type)))->latest('id')->limit($this->most)->get(['id', 'name', 'record_id', 'record_revision', 'revision_before', 'created_at']);
         foreach ($events->chunk(500) as $chunk) {
             $revisions = RecordRevision::query()->whereIn('record_id', $chunk->pluck('record_id')->unique())->get()->groupBy('record_id')->map->keyBy('revision');
             // What was answered is told as it stands today.
@@ -96,7 +97,8 @@ final class Foresight
                 }
                 $this->lookedAt++;
                 $answered = $answers === null ? [] : $this->type->responses($answers->get($event->record_id) ?? []);
-                if ($this->notice->judge(new Occurrence($event->name, $this->type->key, $this->read($of?->get($event->record_revision - 1)?->data), $after, answered: $answered))->holds) {
+                $before = $of?->get($event->revision_before ?? $event->record_revision - 1)?->data;
+                if ($this->notice->judge(new Occurrence($event->name, $this->type->key, $before === null ? null : EarlierState::of($this->type, $before, $after), $after, answered: $answered))->holds) {
                     $this->count([$this->type->key => $after], (float) $event->created_at->diffInDays(now()));
                 }
             }

@@ -77,6 +77,24 @@ final class Seal
     }
 
     /**
+     * The same, but that what cannot be opened any more stays sealed.
+     *
+     * @param  array<string, Field>  $fields
+     * @param  array<array-key, mixed>  $data
+     * @return array<array-key, mixed>
+     */
+    public static function openAsFar(array $fields, array $data): array
+    {
+        return Secrets::map($fields, $data, static function (mixed $value): mixed {
+            try {
+                return is_array($value) && is_string($value['sealed'] ?? null) ? self::opened($value['sealed']) : $value;
+            } catch (SealBroken) {
+                return $value;
+            }
+        });
+    }
+
+    /**
      * Whether there is a secret in the data.
      *
      * @param  array<string, Field>  $fields

@@ -150,7 +150,7 @@ final readonly class DecideDue
         $data = PlanDues::data($record, $type, $due->source, $due->followed());
         $then = $time?->due($data, $due->source->manifest()->source->zone, DueTime::numberOf($due->occasion));
         $verdict = $time === null ? null : PlanDues::judge($declared, $data, true);
-        $isIt = $then?->occasion() === $due->occasion;
+        $isIt = $then?->isOccasion($due->occasion) === true;
         if ($isIt && $verdict?->holds === true && ! $due->by_hand && $then->at > Clock::now()) {
             // Its time is another, though its date is not: another zone.
             $due->changeUnderLease(['state' => DueState::Waiting, 'due_at' => $then->at, 'expires_at' => $then->expires, 'zone' => $then->zone, 'local_time' => $then->shown(), 'try_at' => null, 'lease' => null, 'lease_until' => null]);

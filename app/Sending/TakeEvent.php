@@ -90,7 +90,7 @@ final readonly class TakeEvent
             $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
             $verdicts = array_map(fn (Declared $notice): Verdict => $notice->on && $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
 
-            return $this->write($record, $verdicts, ['data' => Seal::misfit($this->type->fields, $data), 'fault' => $fault]);
+            return $this->write($record, $verdicts, ['revision_before' => $record->revision, 'data' => Seal::misfit($this->type->fields, $data), 'fault' => $fault]);
         });
     }
 
@@ -103,6 +103,7 @@ final readonly class TakeEvent
         $after = $change($record);
         $occurrence = $this->occurrence($record, $after);
         $verdicts = array_map(static fn (Declared $notice): Verdict => $notice->judge($occurrence), $this->speaking());
+        $revision = $record->revision ?? 0;
         $record ??= new Record(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key]);
         $record->take($this->type, $after);
         if ($this->answer !== null) {
@@ -110,7 +111,7 @@ final readonly class TakeEvent
         }
         (new PlanDues($this->source))->about($record, $this->type);
 
-        return $this->write($record, $verdicts);
+        return $this->write($record, $verdicts, ['revision_before' => $revision]);
     }
 
     /**
@@ -207,12 +208,14 @@ final readonly class TakeEvent
      */
     private function occurrence(?Record $record, array $after): Occurrence
     {
+        $before = $record?->asEarlier($this->type, $after);
+        $after = Seal::openAsFar($this->type->fields, $after);
         if ($this->type->questions === []) {
-            return new Occurrence($this->name, $this->type->key, $record?->data, $after);
+            return new Occurrence($this->name, $this->type->key, $before, $after);
         }
         $answers = $record->responses ?? [];
         $then = $this->answer === null ? $answers : [...$answers, $this->answer->key => ['value' => $this->answer->value, 'at' => Moment::text(Clock::now()->toDateTimeImmutable())]];
 
-        return new Occurrence($this->name, $this->type->key, $record?->data, $after, $this->type->responses($answers), $this->type->responses($then), ($this->answer->turn ?? 0) > 0);
+        return new Occurrence($this->name, $this->type->key, $before, $after, $this->type->responses($answers), $this->type->responses($then), ($this->answer->turn ?? 0) > 0);
     }
 }

@@ -168,13 +168,13 @@ final class PlanDues
 
             return;
         }
-        if ($open !== null && $open->occasion === $wanted->occasion()) {
+        if ($open !== null && $wanted->isOccasion($open->occasion)) {
             // When a person has put it off, that stands.
             $open->by_hand || $open->move(self::columns($wanted));
 
             return;
         }
-        $known = $dues->first(static fn (Due $due): bool => $due->occasion === $wanted->occasion());
+        $known = $dues->first(static fn (Due $due): bool => $wanted->isOccasion($due->occasion));
         if ($known !== null) {
             $known->move(['state' => DueState::Waiting, 'state_reason' => null, 'try_at' => null, ...self::columns($wanted)], DueState::Withdrawn);
             $open?->move(['state' => DueState::Withdrawn, 'state_reason' => 'its date is another now']);
@@ -258,7 +258,7 @@ final class PlanDues
             return [null, $verdict->reason, null];
         }
         $over = $dues->filter(static fn (Due $one): bool => in_array($one->state, [DueState::Working, DueState::Dispatched, DueState::Spread, DueState::Failed, DueState::Dropped], true));
-        $here = $over->filter(static fn (Due $one): bool => $one->anchor === $due->anchor)->map(static fn (Due $one): int => DueTime::numberOf($one->occasion));
+        $here = $over->filter(static fn (Due $one): bool => $one->anchor !== null && $due->countsFrom($one->anchor))->map(static fn (Due $one): int => DueTime::numberOf($one->occasion));
         $number = $here->isEmpty() ? 0 : $here->max() + 1;
         if ($here->isEmpty() && ! $time->whenMoved && $over->contains(static fn (Due $one): bool => $one->state !== DueState::Dropped)) {
             return [null, 'it went for the date as it was before', null];
@@ -267,7 +267,7 @@ final class PlanDues
         if ($due === null) {
             return [null, null, null];
         }
-        if ($due->at > $now || $open?->occasion === $due->occasion()) {
+        if ($due->at > $now || ($open !== null && $due->isOccasion($open->occasion))) {
             return [$due, null, null];
         }
         // Of several that are past none is made up for but the last.

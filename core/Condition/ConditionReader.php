@@ -166,6 +166,7 @@ final class ConditionReader
     private static function value(Node $node, Field $field, mixed $value, Vocabulary $vocabulary): string|int|float|bool|Reference|array|null
     {
         if (! is_array($value) || ! is_string($value['path'] ?? null)) {
+            $value = $field->currentOption($value);
             self::checkValue($node, $field, $value);
 
             return is_scalar($value) || is_array($value) ? $value : null;

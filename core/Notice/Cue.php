@@ -94,7 +94,9 @@ final readonly class Cue
         }
         $was = $occurrence->was();
         if ($was !== null && $this->becomes->holds($was)) {
-            return new Verdict(false, $now->reason.', but it was so before');
+            $unknown = array_filter($this->becomes->paths(), $occurrence->wasUnknown(...));
+
+            return new Verdict(false, $now->reason.($unknown === [] ? ', but it was so before' : '; whether it was so before is not known, as '.implode(', ', array_map(strval(...), $unknown)).' was declared otherwise then'));
         }
 
         return new Verdict(true, $this->change($occurrence) ?? lcfirst($now->reason));
@@ -107,7 +109,7 @@ final readonly class Cue
         foreach ($this->becomes?->comparisons() ?? [] as $comparison) {
             $was = $comparison->path->in($occurrence->was() ?? []);
             $is = $comparison->path->in($occurrence->is());
-            if ($occurrence->before !== null && $was !== $is) {
+            if ($occurrence->before !== null && ! $comparison->field->equates($was, $is)) {
                 $changes[] = lcfirst($comparison->field->label->in('en')).' changed from '.$comparison->shown($was).' to '.$comparison->shown($is);
             }
         }

@@ -39,7 +39,7 @@ final readonly class FieldChange
     {
         [$before, $after] = [$occurrence->was(), $occurrence->is()];
 
-        return $before !== null && $this->path->in($before) !== $this->path->in($after) && ($this->from?->holds($before) ?? true) && ($this->to?->holds($after) ?? true);
+        return $before !== null && ! $this->field->equates($this->path->in($before), $this->path->in($after)) && ($this->from?->holds($before) ?? true) && ($this->to?->holds($after) ?? true);
     }
 
     /** "Status changes from pending to paid". */

@@ -21,6 +21,7 @@ final readonly class Field
      * @param  mixed  $default  of a parameter: its value where none is given, as it would be given; null for none
      * @param  list<string>  $was  the keys that it had before
      * @param  bool  $indexed  whether records are to be found and sorted by it at once, however many there are
+     * @param  array<string, string>  $formerOptions  today's value of an option by each value that stood for it before
      * @param  Computation|null  $computation  how it gets its value out of other fields; null where it is given
      */
     private function __construct(
@@ -36,6 +37,7 @@ final readonly class Field
         public mixed $default = null,
         public array $was = [],
         public bool $indexed = false,
+        public array $formerOptions = [],
     ) {
     }
 
@@ -44,10 +46,21 @@ final readonly class Field
     {
         $key = $node->string('key');
         $type = FieldTypes::named($node->string('type'));
-        $options = [];
+        $options = $former = [];
         foreach ($node->nodes('options') as $option) {
             $value = $option->string('value');
+            if (isset($options[$value])) {
+                throw $option->fault('value', "\"{$value}\" is declared twice");
+            }
             $options[$value] = Caption::of($option->raw('label'), $value);
+        }
+        foreach ($node->nodes('options') as $option) {
+            foreach ($option->strings('was') as $old) {
+                if (isset($options[$old]) || isset($former[$old])) {
+                    throw $option->fault('was', "\"{$old}\" already stands for another option");
+                }
+                $former[$old] = $option->string('value');
+            }
         }
 
         return new self(
@@ -62,6 +75,7 @@ final readonly class Field
             default: $node->raw('default'),
             was: $node->strings('was'),
             indexed: $node->bool('indexed'),
+            formerOptions: $former,
         );
     }
 
@@ -115,7 +129,7 @@ final readonly class Field
     {
         $told = array_filter($fields, static fn (self $field): bool => ! $field->type instanceof Type\Secret);
 
-        return array_map(static fn (self $field): self => $field->fields === [] ? $field : new self($field->key, $field->label, $field->type, $field->required, $field->options, $field->zone, self::told($field->fields), $field->of, $field->computation, $field->default, $field->was, $field->indexed), $told);
+        return array_map(static fn (self $field): self => $field->fields === [] ? $field : $field->with(['fields' => self::told($field->fields)]), $told);
     }
 
     /** Stands for a list that is not there, so that what is said about its items is not told as a fault of its own. */
@@ -169,10 +183,10 @@ final readonly class Field
         return null;
     }
 
-    /** Whether it, or any field beneath it, had another key before. */
+    /** Whether it, or any field beneath it, had another key before, or an option another value. */
     public function isRenamed(): bool
     {
-        return $this->was !== [] || array_filter($this->fields, static fn (self $field): bool => $field->isRenamed()) !== [];
+        return $this->was !== [] || $this->formerOptions !== [] || array_filter($this->fields, static fn (self $field): bool => $field->isRenamed()) !== [];
     }
 
     /**
@@ -188,7 +202,62 @@ final readonly class Field
     /** The same field under another label. */
     public function called(string $label): self
     {
-        return new self($this->key, Caption::of($label, $label), $this->type, $this->required, $this->options, $this->zone, $this->fields, $this->of, $this->computation, $this->default, $this->was, $this->indexed);
+        return $this->with(['label' => Caption::of($label, $label)]);
+    }
+
+    /**
+     * @param  array{label?: Caption, fields?: array<string, Field>}  $changes
+     */
+    private function with(array $changes): self
+    {
+        return new self(...[...get_object_vars($this), ...$changes]);
+    }
+
+    /**
+     * A single value in its normal form; an option by the value that it has today.
+     *
+     * @param  mixed  $value  as it came in JSON; neither null nor an empty text
+     * @return mixed null when it is no value of this field
+     *
+     * @throws \InvalidArgumentException saying what is wrong with it, where more is to be said than what it must be
+     */
+    public function read(mixed $value): mixed
+    {
+        return $this->type->read($this->currentOption($value), $this->optionValues());
+    }
+
+    /** The value of an option as it is today, where it had another before; all else as it is. */
+    public function currentOption(mixed $value): mixed
+    {
+        return is_string($value) ? $this->formerOptions[$value] ?? $value : $value;
+    }
+
+    /**
+     * Whether two values mean the same: 5 and "5.00" of a number, whatever the order of members.
+     *
+     * @param  mixed  $one  in its normal form, as the other
+     */
+    public function equates(mixed $one, mixed $other): bool
+    {
+        if ($one === $other) {
+            return true;
+        }
+        if ($one === null || $other === null) {
+            return false;
+        }
+        if (is_array($one) && is_array($other) && ($this->type instanceof Type\Group || $this->type instanceof Type\Items)) {
+            $keys = array_keys($one + $other);
+            foreach ($keys as $key) {
+                $member = $this->type instanceof Type\Items ? $this->item($this->key) : $this->fields[$key] ?? self::single((string) $key, (string) $key, new Type\Open);
+                if (! $member->equates($one[$key] ?? null, $other[$key] ?? null)) {
+                    return false;
+                }
+            }
+
+            return $this->type instanceof Type\Group || count($one) === count($other);
+        }
+
+        return is_array($one) && ! $this->type->isSingle() ? $one == $other : $this->type->order($one, $other) === 0;
     }
 
     /** The field that stands for one item of this list, under the name a repeat gives it. */

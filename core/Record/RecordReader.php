@@ -193,7 +193,7 @@ final class RecordReader
             return $field->type instanceof Type\Secret ? $value : $this->wrong($field, $place, $value);
         }
         try {
-            $read = $field->type->read($value, $field->optionValues());
+            $read = $field->read($value);
         } catch (\InvalidArgumentException $e) {
             $this->faults->add($place, $e->getMessage());
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Herald\Record;
 
 /**
- * Fields by the name that they have today, in what was written when they were called otherwise (`was`): conditions, cues, whom a message goes to, what fields are computed from.
+ * Fields and options by the name that they have today, in what was written when they were called otherwise (`was`): conditions, cues, whom a message goes to, what fields are computed from.
  * What names a field in them is a path of its own or stands in the brackets of a text.
  */
 final class Renaming
@@ -25,8 +25,10 @@ final class Renaming
         }
         $inside = isset($document['where']) && isset($document['list']) ? $vocabulary->with(is_string($document['item'] ?? null) ? $document['item'] : 'one', $vocabulary->items($document['list'])) : $vocabulary;
         $list = isset($document['list']) ? $vocabulary->items($document['list']) : null;
+        $compared = is_string($document['path'] ?? null) ? self::field($document['path'], $vocabulary) : null;
         foreach ($document as $name => $member) {
             $document[$name] = match (true) {
+                $compared !== null && in_array($name, ['value', 'from', 'to'], true) && ! isset($member['path']) => is_array($member) ? array_map($compared->currentOption(...), $member) : $compared->currentOption($member),
                 in_array($name, self::SAID, true) => is_array($member) ? self::said($member, $vocabulary) : $member,
                 is_array($member) => self::in($member, $name === 'where' ? $inside : $vocabulary),
                 ! is_string($member) => $member,
@@ -54,6 +56,15 @@ final class Renaming
             return (string) $vocabulary->current(Path::of($path));
         } catch (\InvalidArgumentException) {
             return $path;
+        }
+    }
+
+    private static function field(string $path, Vocabulary $vocabulary): ?Field
+    {
+        try {
+            return $vocabulary->field(Path::of($path));
+        } catch (UnknownPath|\InvalidArgumentException) {
+            return null;
         }
     }
 

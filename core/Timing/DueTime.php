@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Timing;
 
+use Herald\Value\Moment;
+
 /** When something is due for a record, and by what it is told from what is due at other times. */
 final readonly class DueTime
 {
@@ -22,6 +24,33 @@ final readonly class DueTime
     public function occasion(): string
     {
         return "{$this->from}:{$this->number}";
+    }
+
+    /**
+     * Whether an occasion is this one: the same date and number, whatever the field was called then, and whether it was a day or a moment.
+     *
+     * @param  string  $occasion  in the form of {@see occasion}
+     */
+    public function isOccasion(string $occasion): bool
+    {
+        return $occasion === $this->occasion() || (preg_match('/^date:[^:]+:(.+):(\d+)$/D', $occasion, $parts) === 1 && (int) $parts[2] === $this->number && $this->countsFrom($parts[1]));
+    }
+
+    /** Whether it counts from this date: the same one, or where one of the two is a day alone, the same day in its zone. */
+    public function countsFrom(string $anchor): bool
+    {
+        if ($anchor === $this->anchor || strlen($anchor) === strlen($this->anchor)) {
+            return $anchor === $this->anchor;
+        }
+
+        return $this->day($anchor) === $this->day($this->anchor);
+    }
+
+    private function day(string $anchor): ?string
+    {
+        $moment = Moment::of($anchor);
+
+        return strlen($anchor) === strlen('2026-11-30') || $moment === null ? $anchor : (new WallClock($this->zone))->shows($moment)->format('Y-m-d');
     }
 
     /** What clocks show there: "2026-11-30 18:00". */

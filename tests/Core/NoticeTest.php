@@ -11,6 +11,7 @@ use Herald\Notice\Consequence;
 use Herald\Notice\Cue;
 use Herald\Notice\Occurrence;
 use Herald\Notice\RecipientRule;
+use Herald\Record\EarlierState;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Herald\Record\Vocabulary;
@@ -40,7 +41,7 @@ final class NoticeTest extends TestCase
     #[DataProvider('occurrences')]
     public function test_a_notice_is_set_off_by_its_event_or_by_its_condition_newly_met(string $event, ?string $before, string $after, array $expected): void
     {
-        $consequences = Sample::larkmoor()->consequencesOf(new Occurrence($event, 'order', $before === null ? null : self::order(['status' => $before]), self::order(['status' => $after])));
+        $consequences = Sample::larkmoor()->consequencesOf(new Occurrence($event, 'order', $before === null ? null : self::was(['status' => $before]), self::order(['status' => $after])));
 
         self::assertSame($expected, array_combine(
             array_map(static fn (Consequence $one): string => $one->notice->key, $consequences),
@@ -75,7 +76,7 @@ final class NoticeTest extends TestCase
 
             return Manifest::ofJson(Json::ofArray($manifest, 'manifest'))->notices[$manifest['notices'][0]['key']]->cue;
         };
-        $judge = static fn (Cue $cue, ?array $before, array $after): array => [($verdict = $cue->judge(new Occurrence('order.changed', 'order', $before === null ? null : self::order($before), self::order($after))))->holds, $verdict->reason];
+        $judge = static fn (Cue $cue, ?array $before, array $after): array => [($verdict = $cue->judge(new Occurrence('order.changed', 'order', $before === null ? null : self::was($before), self::order($after))))->holds, $verdict->reason];
 
         $new = $cue(['created' => true]);
         self::assertSame('when it is new', $new->inWords());
@@ -105,7 +106,7 @@ final class NoticeTest extends TestCase
         $cue = Sample::larkmoor()->notices['payment-received']->cue;
 
         self::assertSame('Status is pending, not paid', $cue->judge(new Occurrence('order.changed', 'order', null, self::order()))->reason);
-        self::assertSame('Status is paid, but it was so before', $cue->judge(new Occurrence('order.changed', 'order', self::order(['status' => 'paid']), self::order(['status' => 'paid'])))->reason);
+        self::assertSame('Status is paid, but it was so before', $cue->judge(new Occurrence('order.changed', 'order', self::was(['status' => 'paid']), self::order(['status' => 'paid'])))->reason);
         self::assertSame('speaks of records of type order', $cue->judge(new Occurrence('booking.changed', 'booking', null, []))->reason);
         self::assertSame('when status becomes paid', $cue->inWords());
     }
@@ -123,7 +124,7 @@ final class NoticeTest extends TestCase
 
     public function test_parameters_are_asked_for(): void
     {
-        $occurrence = new Occurrence('order.note_added', 'order', self::order(), self::order());
+        $occurrence = new Occurrence('order.note_added', 'order', self::was(), self::order());
         $consequences = Sample::larkmoor()->consequencesOf($occurrence, ['note' => 'Two days late', 'other' => 1]);
 
         self::assertSame(['note' => 'Two days late'], $consequences[0]->given);
@@ -182,6 +183,14 @@ final class NoticeTest extends TestCase
     private static function order(array $changes = []): array
     {
         return RecordReader::read(Sample::larkmoor()->recordTypes['order'], array_replace(self::ORDER, $changes), 'order');
+    }
+
+    /**
+     * @param  array<string, mixed>  $changes
+     */
+    private static function was(array $changes = []): EarlierState
+    {
+        return EarlierState::of(Sample::larkmoor()->recordTypes['order'], self::order($changes), self::order());
     }
 
     public function test_a_parameter_has_its_default_and_a_default_must_fit(): void
