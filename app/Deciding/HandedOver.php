@@ -6,21 +6,21 @@ namespace App\Deciding;
 
 use App\Models\Event;
 use App\Models\Record;
+use Carbon\CarbonImmutable;
 use Herald\Block\AddOnContent;
 use Herald\Document\InvalidDocument;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\Slot;
-use Illuminate\Support\Carbon;
 
 /** What stands in one slot of a message: what an add-on handed in with its event, or the sample that the manifest has of it. */
 final readonly class HandedOver
 {
     /**
      * @param  list<array<string, mixed>>  $pieces  see {@see AddOnContent}
-     * @param  Carbon|null  $at  when the event came it is of; null for a sample
+     * @param  CarbonImmutable|null  $at  when the event came it is of; null for a sample
      * @param  string|null  $fault  why what came cannot be shown
      */
-    private function __construct(public Slot $slot, public array $pieces, public ?Carbon $at, public ?string $fault = null)
+    private function __construct(public Slot $slot, public array $pieces, public ?CarbonImmutable $at, public ?string $fault = null)
     {
     }
 

@@ -7,6 +7,7 @@ namespace App\Jobs;
 use App\Models\Dispatch;
 use App\Sending\Deliver;
 use App\Sending\Recovery;
+use App\Timing\Lateness;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -47,7 +48,8 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
         $dispatch->notice->setRelation('source', $dispatch->source);
         Recovery::of($dispatch);
         if ($dispatch->takeLease(config()->integer('herald.lease'))) {
-            $deliver($dispatch);
+            $late = Lateness::ofDispatch($dispatch);
+            $late === null ? $deliver($dispatch) : $deliver->leave($dispatch, $late);
         }
     }
 }

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Finding\Words;
 use App\Timing\PlanDues;
+use Carbon\CarbonImmutable;
 use Herald\Record\SearchWords;
 use Herald\Record\Secrets;
 use Illuminate\Database\Eloquent\Builder;
@@ -14,7 +15,6 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -41,9 +41,9 @@ use Illuminate\Support\Facades\DB;
  * @property bool $secret whether it says something secret
  * @property int $attempts
  * @property int $resends
- * @property Carbon|null $sent_at
- * @property Carbon $due_at
- * @property Carbon $created_at
+ * @property CarbonImmutable|null $sent_at
+ * @property CarbonImmutable $due_at
+ * @property CarbonImmutable $created_at
  * @property-read Notice $notice
  * @property-read Record $record
  * @property-read ?Edition $edition null where it could not be decided who answers

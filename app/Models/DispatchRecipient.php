@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Illuminate\Support\Carbon;
 
 /**
  * One address that a dispatch goes to, and what became of that. The mail server is asked for each by itself, so that one it refuses keeps no other from it.
@@ -18,8 +18,8 @@ use Illuminate\Support\Carbon;
  * @property DispatchState $state
  * @property string|null $state_reason
  * @property int $attempts
- * @property Carbon|null $handed_at
- * @property Carbon|null $sent_at
+ * @property CarbonImmutable|null $handed_at
+ * @property CarbonImmutable|null $sent_at
  * @property-read Dispatch $dispatch
  */
 final class DispatchRecipient extends Model

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -20,7 +20,7 @@ use Illuminate\Support\Facades\DB;
  * @property DocumentKind $kind
  * @property string $key
  * @property string $name
- * @property Carbon $updated_at
+ * @property CarbonImmutable $updated_at
  * @property-read Source $source
  * @property-read ?Version $latestVersion
  * @property-read ?Draft $draft

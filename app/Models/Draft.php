@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Illuminate\Support\Carbon;
 
 /**
  * What is being written on a document, with a number that goes up at each save.
@@ -14,7 +14,7 @@ use Illuminate\Support\Carbon;
  * @property int $revision
  * @property string $document
  * @property array<string, mixed>|null $begun_from what a template was begun from: `{"notice": …, "words": {language: hash}}` or `{"template": …, "version": …}`
- * @property Carbon $updated_at
+ * @property CarbonImmutable $updated_at
  * @property-read ?User $user
  */
 final class Draft extends Model

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Timing\Clock;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasOne;
-use Illuminate\Support\Carbon;
 
 /**
  * One setting-off of a notice about a record, that is to come or is here. There is one for each notice, record and occasion. It becomes a dispatch.
@@ -23,15 +23,15 @@ use Illuminate\Support\Carbon;
  * @property string|null $anchor the date in the record that it counts from, in normal form; null where it goes by none
  * @property string|null $local_time what clocks show there when it is due
  * @property string|null $zone IANA name of the zone
- * @property Carbon|null $expires_at after which it is too late; by the clock of the work
- * @property Carbon|null $try_at by the machine's clock, when a worker was called for it or is to try it again; null while nobody was called
+ * @property CarbonImmutable|null $expires_at after which it is too late; by the clock of the work
+ * @property CarbonImmutable|null $try_at by the machine's clock, when a worker was called for it or is to try it again; null while nobody was called
  * @property int|null $spread_after of one that goes to each of several: the id of the record up to which it has come
  * @property int|null $part_of of one that came of such a due: the id of that
  * @property int|null $of_record of one that came of such a due: the record of another type that it is for
  * @property bool $by_hand whether a person set it off, or said when
  * @property array<string, mixed>|null $given parameters that a person gave, sealed; those of an event stay with it
  * @property int|null $user_id who set it off by hand
- * @property Carbon $due_at by the clock of the work
+ * @property CarbonImmutable $due_at by the clock of the work
  * @property int $record_revision the record is used as it was in this revision
  * @property DueState $state
  * @property string $reason what set it off

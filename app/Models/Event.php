@@ -25,7 +25,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property list<array{notice: string, set_off: bool, reason: string, left_to_source: bool}> $verdicts what each notice said that speaks of it
  * @property-read Record $record
  * @property-read ?User $user who made the change, in the interface
- * @property-read \Illuminate\Support\Carbon $created_at
+ * @property-read \Carbon\CarbonImmutable $created_at
  */
 final class Event extends Model
 {

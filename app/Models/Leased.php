@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
 
 /**
  * What one worker at a time has in hand. A lease runs out, so that what a worker left behind is taken up by another.
  *
  * @property string|null $lease
- * @property Carbon|null $lease_until
+ * @property CarbonImmutable|null $lease_until
  * @property int $attempts
  */
 trait Leased
@@ -55,7 +55,7 @@ trait Leased
     }
 
     /**
-     * @return array{lease: string, lease_until: Carbon}
+     * @return array{lease: string, lease_until: CarbonImmutable}
      */
     public static function lease(int $seconds): array
     {

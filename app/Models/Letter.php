@@ -6,9 +6,9 @@ namespace App\Models;
 
 use App\Database\Bytes;
 use App\Finding\Words;
+use Carbon\CarbonImmutable;
 use Herald\Record\SearchWords;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Support\Carbon;
 
 /**
  * A message that the mailroom received, with its envelope.
@@ -22,7 +22,7 @@ use Illuminate\Support\Carbon;
  * @property string $from
  * @property string $to
  * @property string $raw byte by byte as it came
- * @property Carbon $received_at
+ * @property CarbonImmutable $received_at
  */
 final class Letter extends Model
 {

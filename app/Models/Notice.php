@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Deciding\WhoAnswers;
+use Carbon\CarbonImmutable;
 use Herald\Claim\Otherwise;
 use Herald\Notice\Carrier;
 use Herald\Notice\Notice as Declared;
@@ -13,7 +14,6 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Illuminate\Support\Carbon;
 
 /**
  * A notice that a source declared, or one of our own. What was declared stands in the manifest; here stands what we hold on to, and what was said of it here.
@@ -22,7 +22,7 @@ use Illuminate\Support\Carbon;
  * @property int $source_id
  * @property string $key
  * @property NoticeOrigin $origin
- * @property Carbon|null $retired_at since when it is declared no longer
+ * @property CarbonImmutable|null $retired_at since when it is declared no longer
  * @property array<array-key, mixed>|null $document of one of our own: what it is (schema/notice.json)
  * @property bool $enabled whether it is switched on here
  * @property array<array-key, mixed>|null $narrowing a further condition of ours

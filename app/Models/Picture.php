@@ -16,7 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $called the name of the file it came in
  * @property int $weight of its file, in bytes
  * @property string $alternative what is said to who does not see it, proposed wherever it is put in
- * @property \Illuminate\Support\Carbon $created_at
+ * @property \Carbon\CarbonImmutable $created_at
  * @property-read ?User $user who put it in
  */
 final class Picture extends Model

@@ -8,6 +8,7 @@ use App\Finding\IndexedValues;
 use App\Finding\Words;
 use App\Secrets\Seal;
 use App\Secrets\SealBroken;
+use Carbon\CarbonImmutable;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Record\EarlierState;
@@ -19,7 +20,6 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Arr;
-use Illuminate\Support\Carbon;
 
 /**
  * A record of a source, as we last heard of it.
@@ -31,7 +31,7 @@ use Illuminate\Support\Carbon;
  * @property array<string, mixed> $data normalised, see {@see \Herald\Record\RecordReader}; its secrets are sealed
  * @property int $revision goes up at each change
  * @property array<string, array{value: string, at: string}>|null $responses the latest answers that people gave in messages about it, by the key of the question
- * @property Carbon $updated_at
+ * @property CarbonImmutable $updated_at
  * @property-read Source $source
  */
 final class Record extends Model

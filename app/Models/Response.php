@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Herald\Value\Moment;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Illuminate\Support\Carbon;
 
 /**
  * One answer that somebody gave from a message. All are kept; the latest stands with its record.
@@ -19,7 +19,7 @@ use Illuminate\Support\Carbon;
  * @property string $key of the question
  * @property string $value
  * @property int $turn how many were given before it from the same message
- * @property Carbon $answered_at by the clock of the work
+ * @property CarbonImmutable $answered_at by the clock of the work
  * @property-read Record $record
  * @property-read Dispatch $dispatch
  */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Herald\Document\Json;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
-use Illuminate\Support\Carbon;
 
 /**
  * A message, or a passage: a piece of one that others take in by reference. Both are written, kept and published in one way.
@@ -16,7 +16,7 @@ use Illuminate\Support\Carbon;
  * @property string $folder
  * @property string $record_type
  * @property string|null $notice the key of the notice it is written for
- * @property Carbon|null $archived_at
+ * @property CarbonImmutable|null $archived_at
  * @property-read ?TemplateVersion $latestVersion
  * @property-read \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Query\Builder as QueryBuilder;
-use Illuminate\Support\Carbon;
 
 /**
  * A message that a source sent itself, as it tells us.
@@ -19,8 +19,8 @@ use Illuminate\Support\Carbon;
  * @property string $told_id
  * @property string|null $occasion `event:ID`
  * @property string|null $address
- * @property Carbon $sent_at
- * @property Carbon $created_at
+ * @property CarbonImmutable $sent_at
+ * @property CarbonImmutable $created_at
  * @property-read Record $record
  */
 final class ToldSent extends Model

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Illuminate\Support\Carbon;
 
 /**
  * A version of a document. While it is made ready it has no number and nothing shows it; once it is published it never changes.
@@ -18,8 +18,8 @@ use Illuminate\Support\Carbon;
  * @property int|null $number
  * @property string $document
  * @property array<string, mixed>|null $begun_from see {@see Draft}; the same from version to version
- * @property Carbon|null $published_at
- * @property Carbon|null $created_at
+ * @property CarbonImmutable|null $published_at
+ * @property CarbonImmutable|null $created_at
  * @property-read ?User $user
  */
 abstract class Version extends Model

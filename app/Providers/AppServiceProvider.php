@@ -7,11 +7,13 @@ namespace App\Providers;
 use App\Database\ImmediateSqliteConnector;
 use App\Mail\HandoverTransport;
 use App\Readiness\Heartbeat;
+use Carbon\CarbonImmutable;
 use Herald\Document\Limits;
 use Herald\Render\Renderer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\RateLimiter;
@@ -29,6 +31,8 @@ final class AppServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        // What is counted from a moment leaves that moment as it was.
+        Date::use(CarbonImmutable::class);
         Model::shouldBeStrict(! $this->app->environment('production'));
         Model::preventSilentlyDiscardingAttributes();
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Readiness;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\QueryException;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
 /** Scheduler and workers tell that they are at work, by the machine's clock. */
@@ -35,11 +35,11 @@ enum Heartbeat: string
         }
     }
 
-    public function last(): ?Carbon
+    public function last(): ?CarbonImmutable
     {
         $at = DB::table('heartbeats')->where('name', $this->value)->value('at');
 
-        return is_string($at) ? Carbon::parse($at, 'UTC') : null;
+        return is_string($at) ? CarbonImmutable::parse($at, 'UTC') : null;
     }
 
     public function isAlive(): bool

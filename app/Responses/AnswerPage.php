@@ -13,6 +13,7 @@ use App\Models\Notice;
 use App\Models\Response as Given;
 use App\Models\Source;
 use App\Timing\Clock;
+use Carbon\CarbonImmutable;
 use Herald\Brand\Brand;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -25,7 +26,6 @@ use Herald\Render\Renderer;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
@@ -41,9 +41,9 @@ final readonly class AnswerPage
      * @param  (\Closure(string): string)|null  $words  fills words that the message keeps
      * @param  string|null  $given  the latest answer from the message
      * @param  int  $turn  how many answers there were from it
-     * @param  Carbon|null  $until  when it can be answered no longer; null for what is only tried
+     * @param  CarbonImmutable|null  $until  when it can be answered no longer; null for what is only tried
      */
-    private function __construct(private ?Source $source, private ?Brand $brand, private string $language, private ?AskedQuestion $question, private ?\Closure $words, private string $value, public ?Dispatch $sent = null, private ?string $given = null, public int $turn = 0, private ?Carbon $until = null)
+    private function __construct(private ?Source $source, private ?Brand $brand, private string $language, private ?AskedQuestion $question, private ?\Closure $words, private string $value, public ?Dispatch $sent = null, private ?string $given = null, public int $turn = 0, private ?CarbonImmutable $until = null)
     {
     }
 
@@ -75,7 +75,7 @@ final readonly class AnswerPage
             $sent,
             $given->last(),
             $given->count(),
-            Carbon::parse($until, 'UTC'),
+            CarbonImmutable::parse($until, 'UTC'),
         );
     }
 
@@ -152,7 +152,7 @@ final readonly class AnswerPage
             $this->question === null => 'nothing',
             $this->sent === null => 'tried',
             $this->mayAnswer() => 'asked',
-            $this->given !== null => 'answered',
+            $this->given !== null => $this->given === $this->value ? 'answered' : 'fixed',
             default => 'over',
         };
         $declared = $this->source?->manifest()->source;

@@ -16,6 +16,7 @@ use App\Models\Record;
 use App\Models\User;
 use App\Secrets\Seal;
 use App\Timing\Clock;
+use App\Timing\Lateness;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Record\RecordReader;
@@ -57,6 +58,10 @@ final class ByHand
     public static function again(Dispatch $dispatch, ?User $person): void
     {
         $before = $dispatch->state->value;
+        $late = Lateness::ofDispatch($dispatch);
+        if ($late !== null) {
+            throw new ConflictHttpException($late.'.');
+        }
         $waiting = ['state' => DispatchState::Queued, 'state_reason' => "To be tried again, asked for by {$person?->name}", 'due_at' => now()];
         DB::transaction(static function () use ($dispatch, $waiting): void {
             $due = $dispatch->due;

@@ -20,6 +20,7 @@ use App\Responses\AnswerLinks;
 use App\Responses\Asked;
 use App\Secrets\Seal;
 use App\Timing\Clock;
+use App\Timing\Lateness;
 use App\Timing\PlanDues;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
@@ -164,6 +165,7 @@ final readonly class DecideDue
             $verdict?->holds === false => "Not true any more: {$verdict->reason}",
             ! $isIt => 'Its date is another now',
             $until !== null && $until < Clock::now() => "Too late: it was due {$due->local_time}, and nothing ran until it was over",
+            ($late = Lateness::of($time, $data, $due->source)) !== null => $late,
             default => null,
         };
         if ($reason === null) {

@@ -136,6 +136,19 @@ final readonly class Deliver
         return $dispatch->changeUnderLease([...$conclusion, 'attempts' => $attempts, 'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['due_at' => now()->addSeconds($pause ?? 0)] : [])]);
     }
 
+    /** Nobody gets it who has not got it already: it would be too late. */
+    public function leave(Dispatch $dispatch, string $reason): void
+    {
+        DB::transaction(static function () use ($dispatch, $reason): void {
+            foreach ($dispatch->loadMissing('recipients')->recipients->where('state', DispatchState::Queued) as $recipient) {
+                if (! $dispatch->changeRecipient($recipient, ['state' => DispatchState::Skipped, 'state_reason' => $reason])) {
+                    return;
+                }
+            }
+            self::conclude($dispatch, $dispatch->attempts, null);
+        });
+    }
+
     /** Nobody gets it. */
     private function failed(Dispatch $dispatch, string $reason): void
     {

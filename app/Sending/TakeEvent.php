@@ -135,7 +135,7 @@ final readonly class TakeEvent
     {
         $known = Event::query()->where(['source_id' => $this->source->id, 'event_id' => $this->eventId])->first();
 
-        return $known === null ? null : new TakenEvent($known, repeated: true, differs: $known->body_hash !== $this->bodyHash);
+        return $known === null ? null : new TakenEvent($known, repeated: true);
     }
 
     private function record(string $key): ?Record

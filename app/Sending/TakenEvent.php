@@ -11,9 +11,8 @@ final readonly class TakenEvent
 {
     /**
      * @param  bool  $repeated  whether it had come before, so that nothing more was done
-     * @param  bool  $differs  whether it came with another content the first time
      */
-    public function __construct(public Event $event, public bool $repeated = false, public bool $differs = false)
+    public function __construct(public Event $event, public bool $repeated = false)
     {
     }
 }

@@ -9,7 +9,8 @@ use App\Jobs\WorkDue;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\User;
-use Illuminate\Support\Carbon;
+use Carbon\CarbonImmutable;
+use Herald\Document\InvalidDocument;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -52,21 +53,30 @@ final readonly class ChangeDue
     /**
      * It comes at another time.
      *
+     * @throws InvalidDocument when that is after the date that it goes before
      * @throws ConflictHttpException when it is not to come any more
      */
-    public function putOff(Carbon $until): void
+    public function putOff(CarbonImmutable $until): void
     {
-        $shown = $until->copy()->setTimezone($this->due->zone ?? 'UTC')->format('Y-m-d H:i');
+        $late = Lateness::ofDue($this->due, $until);
+        if ($late !== null) {
+            throw InvalidDocument::because('coming', 'until', $late.'.');
+        }
+        $shown = $until->setTimezone($this->due->zone ?? 'UTC')->format('Y-m-d H:i');
         $this->change('put off', ['due_at' => $until, 'local_time' => $shown, ...$this->byHand($until, "put off from {$this->due->local_time}")]);
     }
 
     /**
      * It comes now.
      *
-     * @throws ConflictHttpException when it is not to come any more
+     * @throws ConflictHttpException when it is not to come any more, or too late
      */
     public function sendNow(): void
     {
+        $late = Lateness::ofDue($this->due);
+        if ($late !== null) {
+            throw new ConflictHttpException($late.'.');
+        }
         DB::transaction(function (): void {
             $now = Clock::now();
             $this->change('sent now', ['due_at' => $now, 'try_at' => now(), ...$this->byHand($now, 'sent now')]);
@@ -79,9 +89,9 @@ final readonly class ChangeDue
      *
      * @return array<string, mixed>
      */
-    private function byHand(Carbon $at, string $what): array
+    private function byHand(CarbonImmutable $at, string $what): array
     {
-        $day = $at->copy()->addDay();
+        $day = $at->addDay();
         $expires = $this->due->expires_at;
 
         return ['by_hand' => true, 'user_id' => $this->person->id, 'expires_at' => $expires === null || $expires < $day ? $day : $expires, 'reason' => "{$this->due->reason}; {$what} by {$this->person->name}: {$this->why}"];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Timing;
 
-use Illuminate\Support\Carbon;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -16,7 +16,7 @@ final class Clock
     /** It is not moved further than this from the machine's, in seconds: ten years. */
     private const FURTHEST = 315_576_000;
 
-    public static function now(): Carbon
+    public static function now(): CarbonImmutable
     {
         return now()->addSeconds(self::ahead());
     }

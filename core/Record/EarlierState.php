@@ -88,11 +88,15 @@ final readonly class EarlierState
         if (! $field->type instanceof Type\Items) {
             return $read;
         }
-        $inside = [];
         $item = $field->item($field->key);
-        $items = array_map(static fn (mixed $one, int|string $index): mixed => self::value($item, $one, $now[$index] ?? null, $place, $inside), $read, array_keys($read));
+        $items = $inside = [];
+        foreach ($read as $index => $one) {
+            $items[] = self::value($item, $one, $now[$index] ?? null, $place, $inside);
+        }
         // What items did not say is a matter of their list.
-        $unknown = $inside === [] ? $unknown : [...$unknown, $place];
+        if ($inside !== []) {
+            $unknown[] = $place;
+        }
 
         return $items;
     }

@@ -129,7 +129,7 @@ final readonly class Field
     {
         $told = array_filter($fields, static fn (self $field): bool => ! $field->type instanceof Type\Secret);
 
-        return array_map(static fn (self $field): self => $field->fields === [] ? $field : $field->with(['fields' => self::told($field->fields)]), $told);
+        return array_map(static fn (self $field): self => $field->fields === [] ? $field : $field->with(fields: self::told($field->fields)), $told);
     }
 
     /** Stands for a list that is not there, so that what is said about its items is not told as a fault of its own. */
@@ -202,15 +202,15 @@ final readonly class Field
     /** The same field under another label. */
     public function called(string $label): self
     {
-        return $this->with(['label' => Caption::of($label, $label)]);
+        return $this->with(Caption::of($label, $label));
     }
 
     /**
-     * @param  array{label?: Caption, fields?: array<string, Field>}  $changes
+     * @param  array<string, Field>|null  $fields
      */
-    private function with(array $changes): self
+    private function with(?Caption $label = null, ?array $fields = null): self
     {
-        return new self(...[...get_object_vars($this), ...$changes]);
+        return new self($this->key, $label ?? $this->label, $this->type, $this->required, $this->options, $this->zone, $fields ?? $this->fields, $this->of, $this->computation, $this->default, $this->was, $this->indexed, $this->formerOptions);
     }
 
     /**

@@ -28,10 +28,11 @@ final class Renaming
         $compared = is_string($document['path'] ?? null) ? self::field($document['path'], $vocabulary) : null;
         foreach ($document as $name => $member) {
             $document[$name] = match (true) {
-                $compared !== null && in_array($name, ['value', 'from', 'to'], true) && ! isset($member['path']) => is_array($member) ? array_map($compared->currentOption(...), $member) : $compared->currentOption($member),
-                in_array($name, self::SAID, true) => is_array($member) ? self::said($member, $vocabulary) : $member,
+                in_array($name, self::SAID, true) => is_array($member) ? self::said($member, $vocabulary, $compared) : (in_array($name, ['value', 'values'], true) ? $compared?->currentOption($member) : null) ?? $member,
                 is_array($member) => self::in($member, $name === 'where' ? $inside : $vocabulary),
                 ! is_string($member) => $member,
+                // A field that changes from one value to another.
+                $compared !== null && in_array($name, ['from', 'to'], true) => $compared->currentOption($member),
                 // What is taken of each item goes by its key alone.
                 $name === 'of' && $list !== null => $list->member($member)->key ?? $member,
                 default => self::text($member, $vocabulary),
@@ -43,11 +44,12 @@ final class Renaming
 
     /**
      * @param  array<array-key, mixed>  $said  what is compared with another field names that
+     * @param  Field|null  $compared  the field whose values they are
      * @return array<array-key, mixed>
      */
-    private static function said(array $said, Vocabulary $vocabulary): array
+    private static function said(array $said, Vocabulary $vocabulary, ?Field $compared = null): array
     {
-        return isset($said['path']) ? self::in($said, $vocabulary) : array_map(static fn (mixed $one): mixed => is_array($one) ? self::said($one, $vocabulary) : $one, $said);
+        return isset($said['path']) ? self::in($said, $vocabulary) : array_map(static fn (mixed $one): mixed => is_array($one) ? self::said($one, $vocabulary) : $compared?->currentOption($one) ?? $one, $said);
     }
 
     public static function path(string $path, Vocabulary $vocabulary): string

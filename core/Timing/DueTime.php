@@ -46,7 +46,7 @@ final readonly class DueTime
         return $this->day($anchor) === $this->day($this->anchor);
     }
 
-    private function day(string $anchor): ?string
+    private function day(string $anchor): string
     {
         $moment = Moment::of($anchor);
 

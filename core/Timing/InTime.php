@@ -100,14 +100,11 @@ final readonly class InTime
     public function due(array $data, string $zone, int $number = 0): ?DueTime
     {
         $anchor = $this->path->in($data);
-        $date = Moment::of($anchor);
+        $clock = $this->clock($data, $zone);
+        $date = $this->moment($data, $clock);
         if ($date === null || ! is_string($anchor) || $number > ($this->again->times ?? 0)) {
             return null;
         }
-        $own = $this->zone === null ? null : Path::of($this->zone)->in($data);
-        $zone = is_string($own) ? $own : $zone;
-        $clock = new WallClock($zone);
-        $date = $this->field->type instanceof Type\Date ? $clock->moment($date) : $date;
         $moment = $this->by->from($date, $this->side === Side::Before ? -1 : 1, $clock);
         if ($this->at !== null) {
             $moment = $clock->moment($this->at->on($clock->shows($moment)));
@@ -124,7 +121,51 @@ final readonly class InTime
 
         $message = Path::of(Vocabulary::FOLLOWED.'.message')->in($data);
 
-        return new DueTime($this->path->root() === Vocabulary::FOLLOWED && is_string($message) ? "follow:{$message}" : "date:{$this->path}:{$anchor}", $anchor, $number, $moment, $late?->from($moment, 1, $clock) ?? $until ?? $moment, $zone);
+        return new DueTime($this->path->root() === Vocabulary::FOLLOWED && is_string($message) ? "follow:{$message}" : "date:{$this->path}:{$anchor}", $anchor, $number, $moment, $late?->from($moment, 1, $clock) ?? $until ?? $moment, $clock->zone());
+    }
+
+    /**
+     * Until when it may go at all, whoever says so: what goes before a date is wrong once that is past.
+     *
+     * @param  array<string, mixed>  $data  normalised values by root name
+     * @param  string  $zone  of the source
+     * @return \DateTimeImmutable|null the moment from which on it is too late; null where it goes after its date, or the record has none
+     */
+    public function latest(array $data, string $zone): ?\DateTimeImmutable
+    {
+        $clock = $this->clock($data, $zone);
+        $date = $this->moment($data, $clock);
+
+        return $date === null || $this->side === Side::After ? null : $this->ends($date, $clock);
+    }
+
+    /** The label of the date that it counts from. */
+    public function dateLabel(): string
+    {
+        return $this->field->label->in('en');
+    }
+
+    /**
+     * The clock of its date: in the zone that the record says, or the source's.
+     *
+     * @param  array<string, mixed>  $data  normalised values by root name
+     * @param  string  $zone  of the source
+     */
+    public function clock(array $data, string $zone): WallClock
+    {
+        $own = $this->zone === null ? null : Path::of($this->zone)->in($data);
+
+        return new WallClock(is_string($own) ? $own : $zone);
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     */
+    private function moment(array $data, WallClock $clock): ?\DateTimeImmutable
+    {
+        $date = Moment::of($this->path->in($data));
+
+        return $date !== null && $this->field->type instanceof Type\Date ? $clock->moment($date) : $date;
     }
 
     /**

@@ -21,6 +21,12 @@ final readonly class WallClock
         $this->zone = new \DateTimeZone($zone);
     }
 
+    /** The IANA name of its zone. */
+    public function zone(): string
+    {
+        return $this->zone->getName();
+    }
+
     /**
      * What the clock shows at a moment.
      *

@@ -70,12 +70,19 @@
                 <p class="muted">&nbsp;</p>
                 <p class="muted">{{ $thanks === '' ? $say('thanks') : $thanks }}</p>
             @endif
+        @elseif ($state === 'fixed')
+            <h1>{{ $say('fixed') }}</h1>
+            <p>{{ $say('fixed_answer') }}</p>
+            <p class="answer">{{ $given }}</p>
+            <p>{{ $say('fixed_about') }}</p>
         @elseif ($state === 'answered')
             <h1>{{ $thanks === '' ? $say('thanks') : $thanks }}</h1>
             <p>{{ $say('answered') }}</p>
             <p class="answer">{{ $given }}</p>
             @if ($mayChange)
                 <p class="muted">{{ $say('may_change') }}</p>
+            @else
+                <p class="muted">{{ $say('fixed_about') }}</p>
             @endif
         @else
             <h1>{{ $say($state) }}</h1>

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Jobs\PlanNotice;
+use App\Jobs\SendDispatch;
 use App\Loading\LoadManifest;
 use App\Loading\LoadRecords;
 use App\Models\Dispatch;
@@ -274,6 +275,41 @@ final class DuesTest extends TestCase
         $dispatch = Dispatch::query()->whereRelation('notice', 'key', 'reminder')->sole();
         self::assertSame(['sent', '24 hours before the start, if it is confirmed; put off from 2026-11-29 18:30 by Publisher: Not on a Sunday; sent now by Publisher: They asked'], [$dispatch->state->value, $dispatch->reason]);
         self::assertSame(4, Activity::query()->where('event', 'due')->count());
+    }
+
+    public function test_nothing_goes_after_the_date_that_it_goes_before(): void
+    {
+        $this->change([]);
+        $late = 'Too late: this message goes before “Starts”. The latest possible time is 2026-11-26 19:59 (Europe/Dublin)';
+        $postpone = fn (Due $due, string $until): TestResponse => $this->signIn(Role::Publisher)->ask('PATCH', "/api/app/sources/larkmoor/coming/{$due->id}", ['what' => 'put_off', 'until' => $until, 'why' => 'x']);
+        $postpone($this->due('reminder'), '2026-11-26T20:00:00Z')->assertStatus(422)->assertJsonPath('faults.0', ['place' => 'until', 'reason' => $late.'.']);
+        $postpone($this->due('reminder'), '2026-11-26T19:59:00Z')->assertOk();
+        // What goes after its date may be put off as long as one likes.
+        $postpone($this->due('rate-your-night'), '2026-12-26T20:00:00Z')->assertOk();
+
+        // No worker was there before the date was past.
+        $this->travelTo('2026-11-26T20:00:00Z');
+        $this->signIn(Role::Publisher)->ask('PATCH', "/api/app/sources/larkmoor/coming/{$this->due('reminder')->id}", ['what' => 'send_now', 'why' => 'x'])->assertStatus(409)->assertJsonPath('title', $late.'.');
+        $this->work();
+        self::assertSame(['skipped', $late], [($dispatch = Dispatch::query()->sole())->state->value, $dispatch->state_reason]);
+    }
+
+    public function test_what_could_not_be_handed_over_before_its_date_does_not_go_after_it(): void
+    {
+        $this->change([]);
+        $this->travelTo('2026-11-25T20:00:00Z');
+        CallDues::all();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $this->decide();
+        $waiting = Dispatch::query()->sole();
+        self::assertSame('queued', $waiting->state->value);
+
+        $this->travelTo('2026-11-26T20:00:00Z');
+        app()->call([new SendDispatch($waiting->id), 'handle']);
+        self::assertSame(['skipped', 'skipped'], [$waiting->refresh()->state->value, $waiting->to?->state->value]);
+        self::assertStringStartsWith('Too late: this message goes before “Starts”', (string) $waiting->state_reason);
+        $waiting->update(['state' => 'failed']);
+        $this->signIn()->ask('POST', "/api/app/sources/larkmoor/dispatches/{$waiting->id}/retry")->assertStatus(409);
     }
 
     public function test_the_clock_is_moved_in_the_demo_alone_and_what_comes_due_goes_out(): void

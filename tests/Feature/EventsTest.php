@@ -51,8 +51,12 @@ final class EventsTest extends TestCase
         $second = $this->raise($body)->assertStatus(200)->assertJsonPath('repeated', true)->assertJsonPath('message', 'This event came before. Nothing more was done.');
         self::assertSame($first->json('notices'), $second->json('notices'));
 
-        $this->raise(['id' => 'evt-1', 'event' => 'order.changed', 'record' => ['status' => 'paid'] + self::ORDER])->assertStatus(200)
-            ->assertJsonPath('message', 'An event with this id came before, with another content. Nothing more was done.');
+        $this->raise(['id' => 'evt-1', 'event' => 'order.changed', 'record' => ['status' => 'paid'] + self::ORDER])->assertStatus(409)->assertJsonPath('faults.*.place', ['event', 'record/status']);
+        // The same, written otherwise.
+        $this->raise(['record' => array_reverse(['placed_at' => str_replace('Z', '+00:00', self::ORDER['placed_at'])] + self::ORDER, true), 'event' => 'order.placed', 'id' => 'evt-1', 'given' => []])->assertStatus(200);
+        $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'key' => 'LM-30000'])->assertStatus(200);
+        $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => ['number' => 'LM-30001'] + self::ORDER])->assertStatus(409)->assertJsonPath('faults.*.place', ['record']);
+        $this->raise(['id' => 'evt-1', 'event' => 'order.placed', 'record' => self::ORDER, 'given' => ['note' => 'x'], 'slots' => ['before-items' => ['text' => 'y']]])->assertStatus(409)->assertJsonPath('faults.*.place', ['given/note', 'slots']);
         self::assertSame([1, 3, 3], [Event::query()->count(), Due::query()->whereNull('anchor')->count(), self::jobs()]);
         self::assertSame('packing', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status']);
     }
@@ -147,6 +151,8 @@ final class EventsTest extends TestCase
         $answer = $this->raise(['id' => 'e', 'event' => 'order.placed', 'record' => ['status' => 'lost'] + self::ORDER])->assertStatus(202)
             ->assertJsonPath('fits', false)->assertJsonPath('message', 'Taken. Its data do not fit, and the record stays as it was.');
         self::assertStringStartsWith('status: must be one of', $answer->json('fault'));
+        $this->raise(['id' => 'e', 'event' => 'order.placed', 'record' => ['status' => 'lost'] + array_reverse(self::ORDER, true)])->assertStatus(200);
+        $this->raise(['id' => 'e', 'event' => 'order.placed', 'record' => ['status' => 'gone'] + self::ORDER])->assertStatus(409)->assertJsonPath('faults.*.place', ['record/status']);
         self::assertSame('pending', Record::query()->where('key', 'LM-30000')->firstOrFail()->data['status'], 'the record stays as it was');
         self::assertSame(['order-received', 'new-order'], array_column(array_filter($answer->json('notices'), static fn (array $one): bool => $one['set_off']), 'notice'));
         $this->work();

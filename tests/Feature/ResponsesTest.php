@@ -23,6 +23,7 @@ use App\Timing\Clock;
 use Herald\Document\Json;
 use Herald\Record\AnswerKind;
 use Herald\Render\AskedQuestion;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -78,6 +79,32 @@ final class ResponsesTest extends TestCase
         $this->get($links['1'])->assertStatus(410)->assertSee('This can be answered no longer')->assertDontSee('Jupiter');
         $this->press($links['1'], 0)->assertStatus(410);
         self::assertSame(0, Response::query()->count());
+    }
+
+    public function test_another_answer_where_none_may_be_changed_says_which_one_is_recorded(): void
+    {
+        $links = $this->sent([['may_change' => false] + self::RATE]);
+        $this->press($links['2'])->assertSee('Thank you, ')->assertSee('It cannot be changed any more.');
+        $this->get($links['5'])->assertOk()->assertSee('Your answer has already been recorded')->assertSee('Your recorded answer:')->assertSee('<p class="answer">2</p>', false)->assertDontSee('Thank you')->assertDontSee('<form', false);
+        $this->press($links['5'], 1)->assertOk()->assertSee('Your answer has already been recorded')->assertDontSee('Thank you');
+        self::assertSame(['2'], Response::query()->pluck('value')->all());
+    }
+
+    public function test_another_answer_after_the_time_for_it_says_which_one_is_recorded(): void
+    {
+        $links = $this->sent([self::RATE]);
+        $this->press($links['2']);
+        Clock::moveTo(new \DateTimeImmutable('2026-12-03T12:01:00Z'));
+        $this->get($links['5'])->assertOk()->assertSee('It cannot be changed any more.')->assertSee('<p class="answer">2</p>', false)->assertDontSee('Thank you');
+        $this->press($links['5'], 1)->assertDontSee('Thank you');
+        self::assertSame(['2'], Response::query()->pluck('value')->all());
+    }
+
+    public function test_each_of_several_questions_is_open_for_as_long_as_it_says(): void
+    {
+        $ask = static fn (string $id): array => ['id' => $id, 'key' => $id, 'valid' => 3, 'marks' => array_map(static fn (array $mark): array => ['id' => $id.$mark['id']] + $mark, self::RATE['marks'])] + self::RATE;
+        $this->sent([$ask('one'), $ask('two'), $ask('three'), $ask('four')]);
+        self::assertSame(array_fill(0, 4, '2026-11-26 12:00:00'), DB::table('asked')->orderBy('key')->pluck('until')->map(static fn (string $until): string => substr($until, 0, 19))->all());
     }
 
     public function test_the_signature_is_an_hmac_of_the_path_and_holds_for_nothing_else(): void

@@ -7,9 +7,9 @@ namespace App\Console\Commands;
 use App\Audit\Audit;
 use App\Timing\CallDues;
 use App\Timing\Clock;
+use Carbon\CarbonImmutable;
 use Herald\Value\Moment;
 use Illuminate\Console\Command;
-use Illuminate\Support\Carbon;
 
 final class ClockCommand extends Command
 {
@@ -26,7 +26,7 @@ final class ClockCommand extends Command
             return self::SUCCESS;
         }
         $moment = Moment::read($to);
-        if (! Clock::mayBeMoved() || $moment === null || ! Clock::moveTo(Carbon::parse($moment))) {
+        if (! Clock::mayBeMoved() || $moment === null || ! Clock::moveTo(CarbonImmutable::parse($moment))) {
             $this->error(Clock::mayBeMoved() ? 'Give a moment that is still to come, within ten years, such as 2026-11-24T09:00:00Z.' : 'This clock is the machine’s; it can be moved where HERALD_CLOCK_MOVES is true, as in the demo.');
 
             return self::FAILURE;

@@ -17,11 +17,11 @@ use App\Models\User;
 use App\Pictures\Pictures;
 use App\Sending\TakeEvent;
 use App\Timing\Clock;
+use Carbon\CarbonImmutable;
 use Database\Demo\LarkmoorRecords;
 use Herald\Document\Json;
 use Herald\Record\RecordReader;
 use Illuminate\Console\Command;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\File;
 
 final class DemoCommand extends Command
@@ -48,7 +48,7 @@ final class DemoCommand extends Command
     private function bring(): void
     {
         $today = $this->option('today');
-        $now = is_string($today) ? Carbon::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
+        $now = is_string($today) ? CarbonImmutable::parse($today.' 12:00:00', 'UTC') : now('UTC')->startOfHour();
         if (is_string($today) && Clock::mayBeMoved()) {
             Clock::beginAt($now);
         }
@@ -105,7 +105,7 @@ final class DemoCommand extends Command
     }
 
     /** A collection for the dark months, with a brand and a template of its own. It is off. */
-    private function bringWinter(Source $source, Carbon $now): void
+    private function bringWinter(Source $source, CarbonImmutable $now): void
     {
         if ($source->collections()->where('key', 'winter-sky')->exists()) {
             return;

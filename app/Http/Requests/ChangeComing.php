@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Timing\Clock;
+use Carbon\CarbonImmutable;
 use Closure;
 use Herald\Value\Moment;
-use Illuminate\Support\Carbon;
 use Illuminate\Validation\Rule;
 
 /** What a person wants to become of a message that is to come, and why. */
@@ -33,8 +33,8 @@ final class ChangeComing extends Asking
         return ['why.required' => 'Say why: it stays with the message.', 'until.required' => 'Say until when.'];
     }
 
-    public function until(): Carbon
+    public function until(): CarbonImmutable
     {
-        return Carbon::parse((string) Moment::read($this->validated('until')));
+        return CarbonImmutable::parse((string) Moment::read($this->validated('until')));
     }
 }

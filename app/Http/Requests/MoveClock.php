@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use Carbon\CarbonImmutable;
 use Herald\Value\Moment;
-use Illuminate\Support\Carbon;
 
 /** To when the work's clock is to be moved on. */
 final class MoveClock extends Asking
@@ -15,11 +15,11 @@ final class MoveClock extends Asking
         return ['to' => ['required', 'string', 'max:40']];
     }
 
-    /** @return Carbon|null null when it is no moment */
-    public function to(): ?Carbon
+    /** @return CarbonImmutable|null null when it is no moment */
+    public function to(): ?CarbonImmutable
     {
         $moment = Moment::read($this->validated('to'));
 
-        return $moment === null ? null : Carbon::parse($moment);
+        return $moment === null ? null : CarbonImmutable::parse($moment);
     }
 }

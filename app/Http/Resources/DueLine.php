@@ -25,7 +25,7 @@ final class DueLine extends JsonResource
         $type = $declared === null ? null : $manifest->recordTypes[$declared->recordType];
         $data = $type === null ? null : $due->record->read($type);
         $recipient = $declared === null || $type === null || $data === null ? null : $declared->recipient->resolve([$type->key => $data]);
-        $there = $due->due_at->copy()->setTimezone($manifest->source->zone);
+        $there = $due->due_at->setTimezone($manifest->source->zone);
 
         return [
             'id' => $due->id, 'notice' => $due->notice->key, 'notice_name' => $declared->name ?? $due->notice->key, 'audience_label' => $declared->audienceLabel ?? '',

@@ -5,17 +5,20 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Http\Middleware\ReadRequest;
+use App\Http\Problem;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Event;
 use App\Models\EventOrigin;
 use App\Models\Record;
 use App\Models\Source;
+use App\Sending\SameEvent;
 use App\Sending\TakeEvent;
 use App\Sending\TakenEvent;
 use Herald\Block\AddOnContent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
+use Herald\Notice\Notice;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
 use Illuminate\Http\JsonResponse;
@@ -54,11 +57,19 @@ final class EventController
         RecordReader::weigh($parameters, $limits, 'given');
         $slots = $sent->node()->array('slots');
         RecordReader::weigh($slots, $limits, 'slots');
-        $take = new TakeEvent($source, $asked['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: hash('sha256', $request->getContent()), slots: $slots);
+        $hash = hash('sha256', $request->getContent());
+        $take = new TakeEvent($source, $asked['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: $hash, slots: $slots);
 
-        return $this->answer(isset($asked['record'])
-            ? $this->record($take, $type, $sent->node()->array('record'), $limits)
-            : $take->take($asked['key'], static fn (?Record $record): array => $record?->read($type) ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$asked['key']}\" is known here; send the record itself")));
+        $record = isset($asked['record']) ? $sent->node()->array('record') : null;
+        $taken = $record !== null
+            ? $this->record($take, $type, $record, $limits)
+            : $take->take($asked['key'], static fn (?Record $record): array => $record?->read($type) ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$asked['key']}\" is known here; send the record itself"));
+        $same = new SameEvent($taken->event, $type, array_values(array_filter($manifest->notices, static fn (Notice $notice): bool => $notice->recordType === $type->key)));
+        $differences = $taken->repeated && $taken->event->body_hash !== $hash ? $same->differences($event->name, $record === null ? $asked['key'] : RecordReader::admit($type, $record, $limits), $record, $parameters, $slots) : [];
+
+        return $differences === [] ? $this->answer($taken) : Problem::response(409, 'An event with this id came before, with other content', 'The event was taken as it came first, and nothing more was done. Send a new event under an id of its own.', array_map(static fn (string $place): array => [
+            'place' => $place, 'reason' => 'differs from the event that came first',
+        ], $differences));
     }
 
     public function show(string $id, Request $request): JsonResponse
@@ -108,7 +119,6 @@ final class EventController
             'id' => $taken->event->event_id,
             'repeated' => $taken->repeated,
             'message' => match (true) {
-                $taken->differs => 'An event with this id came before, with another content. Nothing more was done.',
                 $taken->repeated => 'This event came before. Nothing more was done.',
                 $taken->event->fault !== null => 'Taken. Its data do not fit, and the record stays as it was.',
                 default => 'Taken.',

@@ -20,6 +20,7 @@ use App\Models\RecipientRole;
 use App\Models\Response as Given;
 use App\Models\Source;
 use App\Sending\ByHand;
+use Carbon\CarbonImmutable;
 use Herald\Record\Question;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
@@ -27,7 +28,6 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -91,7 +91,7 @@ final class DispatchController
             $question = AnswerLine::question($source, $asked->record_type, $asked->key);
 
             return [
-                'key' => $asked->key, 'label' => $question?->label->in('en') ?? Question::readable($asked->key), 'until' => Carbon::parse($asked->until, 'UTC')->toIso8601ZuluString(),
+                'key' => $asked->key, 'label' => $question?->label->in('en') ?? Question::readable($asked->key), 'until' => CarbonImmutable::parse($asked->until, 'UTC')->toIso8601ZuluString(),
                 'answers' => $given->get($asked->key, collect())->map(static fn (Given $one): array => ['answer' => $question?->inWords($one->value) ?? $one->value, 'at' => $one->answered_at->toIso8601ZuluString()])->all(),
             ];
         })->all());
