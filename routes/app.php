@@ -1,6 +1,7 @@
 <?php
 
 use App\Http\Controllers\App\AnswersController;
+use App\Http\Controllers\App\AttentionController;
 use App\Http\Controllers\App\AuditController;
 use App\Http\Controllers\App\BrandController;
 use App\Http\Controllers\App\BrandDesignController;
@@ -22,6 +23,7 @@ use App\Http\Controllers\App\PassageController;
 use App\Http\Controllers\App\PeopleController;
 use App\Http\Controllers\App\PicturesController;
 use App\Http\Controllers\App\ReadinessController;
+use App\Http\Controllers\App\ReceivedEventController;
 use App\Http\Controllers\App\RecordController;
 use App\Http\Controllers\App\ReplacementController;
 use App\Http\Controllers\App\ReplayController;
@@ -102,6 +104,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
     Route::get('brands', [BrandController::class, 'index']);
     Route::get('brands/{key}/desk', [BrandDesignController::class, 'desk']);
     Route::get('pictures', [PicturesController::class, 'index']);
+    Route::get('attention', AttentionController::class);
+    Route::get('events', [ReceivedEventController::class, 'index']);
     Route::get('dispatches', [DispatchController::class, 'index']);
     Route::get('dispatches/{id}', [DispatchController::class, 'show']);
     Route::get('letters', [LetterController::class, 'index']);
@@ -166,5 +170,8 @@ Route::middleware(['auth:web', 'can:view,source'])->prefix('sources/{source}')->
         Route::post('dispatches/retries', [DispatchController::class, 'retrySome']);
         Route::post('dispatches/{id}/retry', [DispatchController::class, 'retry']);
         Route::post('dispatches/{id}/settle', [DispatchController::class, 'settle']);
+        Route::post('dispatches/{id}/close', [DispatchController::class, 'close']);
+        Route::post('events/retries', [ReceivedEventController::class, 'retrySome']);
+        Route::post('events/{event}/retry', [ReceivedEventController::class, 'retry'])->where('event', '[0-9]{1,18}');
     });
 });

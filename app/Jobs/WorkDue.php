@@ -12,7 +12,6 @@ use App\Secrets\SealBroken;
 use App\Sending\DecideDue;
 use App\Sending\Deliver;
 use App\Sending\Recovery;
-use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Value\Clean;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
@@ -55,7 +54,7 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
         try {
             $dispatch = $decide($due, inHand: true);
         } catch (InvalidDocument $e) {
-            DecideDue::failed($due, 'It cannot be made: '.implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($e->faults, 0, 3))), $due->attempts + 1);
+            DecideDue::failed($due, 'It cannot be made: '.$e->summary(3), $due->attempts + 1);
 
             return;
         } catch (SealBroken $e) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Loading;
 
 use App\Documents\PassageShelf;
+use App\Jobs\FitEvents;
 use App\Jobs\IndexRecords;
 use App\Models\Event;
 use App\Models\NoticeOrigin;
@@ -55,6 +56,10 @@ final class LoadManifest
                 if (isset($before[$key]) && self::indexed($before[$key]) !== self::indexed($type)) {
                     IndexRecords::dispatch($source->id, $key);
                 }
+            }
+
+            if ($known !== null && Event::query()->where('source_id', $source->id)->misfit()->exists()) {
+                FitEvents::dispatch($source->id);
             }
 
             return $source;
@@ -175,7 +180,7 @@ final class LoadManifest
             foreach ($source->records()->where('type', $type->key)->lazyById(500) as $record) {
                 $record->sealAnew($type);
             }
-            foreach (Event::query()->whereNotNull('data')->whereHas('record', static fn (Builder $record) => $record->where(['source_id' => $source->id, 'type' => $type->key]))->lazyById() as $event) {
+            foreach (Event::query()->misfit()->whereHas('record', static fn (Builder $record) => $record->where(['source_id' => $source->id, 'type' => $type->key]))->lazyById() as $event) {
                 $event->update(['data' => Seal::misfit($type->fields, Seal::ofMisfit($type->fields, (string) $event->data))]);
             }
         }

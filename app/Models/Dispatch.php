@@ -40,6 +40,9 @@ use Illuminate\Support\Facades\DB;
  * @property string|null $message_id
  * @property bool $secret whether it says something secret
  * @property int $attempts
+ * @property CarbonImmutable|null $closed_at since when nobody needs to see to it any more, though it failed or is uncertain
+ * @property string|null $remark how it was dealt with
+ * @property int|null $again_due_id the due that was made of it when it was decided anew
  * @property int $resends
  * @property CarbonImmutable|null $sent_at
  * @property CarbonImmutable $due_at
@@ -50,6 +53,8 @@ use Illuminate\Support\Facades\DB;
  * @property-read ?Event $event
  * @property-read ?Due $due
  * @property-read Source $source
+ * @property-read ?User $closer who closed it
+ * @property-read ?Due $againDue
  * @property-read ?DispatchMessage $message null until it is made
  * @property-read ?DispatchRecipient $to whom it is for; null until that is decided
  * @property-read \Illuminate\Database\Eloquent\Collection<int, DispatchRecipient> $recipients
@@ -69,7 +74,7 @@ final class Dispatch extends Model
     {
         return [
             'state' => DispatchState::class, 'data' => 'array', 'secret' => 'boolean', 'decision' => 'array', 'needs_look' => 'boolean',
-            'due_at' => 'datetime', 'lease_until' => 'datetime', 'sent_at' => 'datetime',
+            'due_at' => 'datetime', 'lease_until' => 'datetime', 'sent_at' => 'datetime', 'closed_at' => 'datetime',
         ];
     }
 
@@ -179,6 +184,21 @@ final class Dispatch extends Model
         }
     }
 
+    /**
+     * Those that a person still has to see to.
+     *
+     * @param  Builder<self>  $dispatches
+     */
+    public function scopeOpen(Builder $dispatches): void
+    {
+        $dispatches->whereNull('closed_at')->whereIn('state', DispatchState::TROUBLES);
+    }
+
+    public function isOpen(): bool
+    {
+        return $this->closed_at === null && $this->state->mayBeTriedAgain();
+    }
+
     /** Whether the same words can still be sent. */
     public function isWhole(): bool
     {
@@ -237,6 +257,18 @@ final class Dispatch extends Model
     public function due(): BelongsTo
     {
         return $this->belongsTo(Due::class);
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function closer(): BelongsTo
+    {
+        return $this->belongsTo(User::class, 'closed_by');
+    }
+
+    /** @return BelongsTo<Due, $this> */
+    public function againDue(): BelongsTo
+    {
+        return $this->belongsTo(Due::class, 'again_due_id');
     }
 
     /** @return BelongsTo<Edition, $this> */

@@ -15,6 +15,9 @@ enum DispatchState: string
     case Failed = 'failed';
     case Bounced = 'bounced';
 
+    /** Those that a person has to see to. */
+    public const TROUBLES = [self::Failed, self::Uncertain, self::Bounced];
+
     /** Whether it stays as it is, unless a person asks for more. */
     public function isFinal(): bool
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -34,6 +35,16 @@ final class Event extends Model
     protected function casts(): array
     {
         return ['origin' => EventOrigin::class, 'given' => 'array', 'slots' => 'array', 'verdicts' => 'array'];
+    }
+
+    /**
+     * Those whose data did not fit when they were tried last.
+     *
+     * @param  Builder<self>  $events
+     */
+    public function scopeMisfit(Builder $events): void
+    {
+        $events->whereNotNull('events.data');
     }
 
     /** @return BelongsTo<Record, $this> */

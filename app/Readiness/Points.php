@@ -10,7 +10,7 @@ use App\Models\Notice;
 final class Points
 {
     private const ALL = [
-        Points\SetOff::class, Points\SwitchedOn::class, Points\StillTrue::class, Points\CarriedByUs::class, Points\SomebodyAnswers::class, Points\InTheirLanguages::class, Points\HasRecipient::class,
+        Points\SetOff::class, Points\EventsFit::class, Points\SwitchedOn::class, Points\StillTrue::class, Points\CarriedByUs::class, Points\SomebodyAnswers::class, Points\InTheirLanguages::class, Points\HasRecipient::class,
         Points\RequiredThere::class, Points\SenderAllowed::class, Points\MailServerAnswers::class, Points\SchedulerAlive::class, Points\WorkerAlive::class, Points\NothingWaits::class, Points\LastArrived::class,
     ];
 

@@ -45,6 +45,9 @@ final class Survey
     /** @var array<string, array<array-key, Count>> what was counted, each by what it is counted for */
     private array $counted = [];
 
+    /** @var array<int, object>|null how many events do not fit, by record type and name */
+    private ?array $misfits = null;
+
     /** @var array<int, array<string, int>>|null by notice */
     private ?array $languages = null;
 
@@ -81,6 +84,24 @@ final class Survey
     public function events(string $name): Count
     {
         return $this->count('events', $name, fn (): Builder => Event::query()->where('source_id', $this->source->id)->whereIn('name', $this->notices->map(static fn (Notice $notice): ?string => $notice->declaration()->cue->event)->filter()->values())->where('created_at', '>=', $this->since()), 'name', 'created_at');
+    }
+
+    /**
+     * How many events wait about records of a type, as their data do not fit.
+     *
+     * @param  string|null  $name  of the event; null for any
+     */
+    public function misfits(string $type, ?string $name): int
+    {
+        $this->misfits ??= Event::query()->where('events.source_id', $this->source->id)->misfit()->join('records', 'records.id', '=', 'events.record_id')
+            ->groupBy('records.type', 'events.name')->selectRaw('records.type as type, events.name as name, count(*) as number')->toBase()->get()->all();
+        $number = 0;
+        foreach ($this->misfits as $row) {
+            /** @var object{type: string, name: string, number: int} $row */
+            $number += $row->type === $type && ($name === null || $row->name === $name) ? $row->number : 0;
+        }
+
+        return $number;
     }
 
     /** How often it was set off in these days, and when last. */

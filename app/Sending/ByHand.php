@@ -19,7 +19,9 @@ use App\Timing\Clock;
 use App\Timing\Lateness;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
+use Herald\Record\Field;
 use Herald\Record\RecordReader;
+use Herald\Record\Secrets;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -80,6 +82,96 @@ final class ByHand
     }
 
     /**
+     * Decides one anew that failed or is uncertain: another message about the same, from the record and for the address as they are now. The old one is closed and points to it.
+     *
+     * @throws ConflictHttpException when its state is another by now, or what it needs is not there any more
+     */
+    public static function anew(Dispatch $dispatch, ?User $person): Due
+    {
+        $late = Lateness::ofDispatch($dispatch);
+        if ($late !== null) {
+            throw new ConflictHttpException($late.'.');
+        }
+        $due = DB::transaction(static function () use ($dispatch, $person): Due {
+            $record = Record::query()->whereKey($dispatch->record_id)->lockForUpdate()->firstOrFail();
+            $declared = $dispatch->source->manifest()->notices[$dispatch->notice->key] ?? throw new ConflictHttpException('Could not decide anew: this notice is not declared any more.');
+            $roots = $declared->vocabulary->roots();
+            if (self::secrets($roots, $dispatch->data, true) > self::secrets($roots, [$record->type => $record->data, 'given' => $dispatch->event->given ?? $dispatch->due->given ?? []], false)) {
+                throw new ConflictHttpException('Could not decide anew: the message held a secret, and the record does not have it any more.');
+            }
+            $before = $dispatch->due;
+            $number = Due::query()->where(['notice_id' => $dispatch->notice_id, 'record_id' => $dispatch->record_id])->where('occasion', 'like', "again:{$dispatch->id}:%")->count();
+            $due = Due::query()->create([
+                'source_id' => $dispatch->source_id, 'notice_id' => $dispatch->notice_id, 'record_id' => $dispatch->record_id, 'event_id' => $dispatch->event_id, 'part_of' => $before?->part_of, 'of_record' => $before?->of_record,
+                // One of several is told by the mark of its address.
+                'occasion' => "again:{$dispatch->id}:{$number}".($before?->part_of === null ? '' : (string) strrchr($before->occasion, '#')),
+                'record_revision' => $record->revision, 'given' => $before?->given, 'user_id' => $person?->id, 'by_hand' => true, 'due_at' => Clock::now(), 'try_at' => now(), 'state' => DueState::Waiting,
+                'reason' => "{$dispatch->reason}; decided anew, asked for by {$person?->name}",
+            ]);
+            self::closeOff($dispatch, 'Decided anew', $person, ['again_due_id' => $due->id]);
+            WorkDue::dispatch($due->id);
+
+            return $due;
+        });
+        Audit::note($person, 'retried', "“{$dispatch->subject}” to be decided anew", $dispatch, $dispatch->source, ['state' => $dispatch->state->value], ['state' => 'closed']);
+
+        return $due;
+    }
+
+    /**
+     * Sends it again as it was, where that can be done; otherwise decides it anew.
+     *
+     * @throws ConflictHttpException when neither can be done
+     */
+    public static function againOrAnew(Dispatch $dispatch, ?User $person): void
+    {
+        $dispatch->isWhole() ? self::again($dispatch, $person) : self::anew($dispatch, $person);
+    }
+
+    /**
+     * Closes one that failed or is uncertain: a person has dealt with it otherwise.
+     *
+     * @param  string  $remark  how
+     *
+     * @throws ConflictHttpException when its state is another by now
+     */
+    public static function close(Dispatch $dispatch, string $remark, ?User $person): void
+    {
+        self::closeOff($dispatch, $remark, $person);
+        Audit::note($person, 'settled', "“{$dispatch->subject}” closed: {$remark}", $dispatch, $dispatch->source, ['state' => $dispatch->state->value], ['state' => 'closed']);
+    }
+
+    /**
+     * @param  array<string, mixed>  $changes
+     */
+    private static function closeOff(Dispatch $dispatch, string $remark, ?User $person, array $changes = []): void
+    {
+        if (Dispatch::query()->whereKey($dispatch->id)->open()->update(['closed_at' => now(), 'closed_by' => $person?->id, 'remark' => $remark, ...$changes]) !== 1) {
+            throw new ConflictHttpException('Could not close this dispatch: it was closed, or its state has changed meanwhile. Load the page again.');
+        }
+        $dispatch->refresh();
+    }
+
+    /**
+     * How many secrets there are in data.
+     *
+     * @param  array<string, Field>  $roots
+     * @param  array<array-key, mixed>  $data  by root
+     * @param  bool  $wiped  whether those count that were there and are not kept any longer
+     */
+    private static function secrets(array $roots, array $data, bool $wiped): int
+    {
+        $number = 0;
+        Secrets::map($roots, $data, static function (mixed $value) use (&$number, $wiped): mixed {
+            $number += $wiped || ! is_array($value) || ($value['sealed'] ?? null) !== null ? 1 : 0;
+
+            return $value;
+        });
+
+        return $number;
+    }
+
+    /**
      * A person has found out that an uncertain dispatch did arrive.
      *
      * @throws ConflictHttpException as above
@@ -102,10 +194,10 @@ final class ByHand
     private static function move(Dispatch $dispatch, array $from, array $changes): void
     {
         if (! $dispatch->isWhole()) {
-            throw new ConflictHttpException('It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
+            throw new ConflictHttpException('Could not send the same message again: it held a secret, which is kept no longer than it takes to send it. Have it decided anew instead.');
         }
-        if (Dispatch::query()->whereKey($dispatch->id)->whereIn('state', $from)->update($changes) !== 1) {
-            throw new ConflictHttpException("This dispatch is {$dispatch->state->value}; that cannot be done with it.");
+        if (Dispatch::query()->whereKey($dispatch->id)->whereIn('state', $from)->whereNull('closed_at')->update($changes) !== 1) {
+            throw new ConflictHttpException("Could not do that: this dispatch is {$dispatch->state->value}".($dispatch->closed_at === null ? '.' : ' and closed.'));
         }
         $dispatch->refresh()->forgetSecrets();
     }

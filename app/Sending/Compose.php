@@ -39,9 +39,10 @@ final readonly class Compose
         $message = MimeMessage::compose($filled, $to, $dispatch->id, $now);
         $sealed = null;
         if ($dispatch->secret) {
-            // Filled a second time with what is secret; what is kept is the copy from above, in which that is masked.
+            // Filled a second time with what is secret; what is kept is the copy from above, in which that is masked. Where the two are the same, the message holds none.
             $open = Seal::open($dispatch->notice->declaration()->vocabulary->roots(), $dispatch->data);
-            $sealed = MimeMessage::compose($this->renderer->fill($edition, MessageData::kept($open, $source)), $to, $dispatch->id, $now)->bytes;
+            $true = $this->renderer->fill($edition, MessageData::kept($open, $source));
+            $sealed = $true == $filled ? null : MimeMessage::compose($true, $to, $dispatch->id, $now)->bytes;
         }
 
         return new Composed($filled->subject, $message, $sealed);

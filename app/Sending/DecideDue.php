@@ -56,7 +56,10 @@ final readonly class DecideDue
 
             return null;
         }
-        FitEvent::of($due, $manifest->recordTypes[$declared->recordType]);
+        if ($due->event?->data !== null) {
+            FitEvent::of($due->event, $due->source);
+            $due->refresh();
+        }
         $type = $manifest->recordTypes[$declared->recordType];
         if ($due->anchor !== null && ! $this->isStillTrue($due, $declared, $type)) {
             return null;
@@ -119,7 +122,7 @@ final readonly class DecideDue
             if (! $due->changeUnderLease(['state' => DueState::Dispatched, 'state_reason' => null, 'attempts' => $due->attempts + 1, 'lease_until' => null])) {
                 return null;
             }
-            $dispatch->fill($composed === null ? [] : ['state' => DispatchState::Sending, ...Dispatch::lease(config()->integer('herald.lease')), 'subject' => $composed->subject, 'message_id' => $composed->message->messageId])->save();
+            $dispatch->fill($composed === null ? [] : ['state' => DispatchState::Sending, ...Dispatch::lease(config()->integer('herald.lease')), ...$composed->columns($dispatch)])->save();
             $dispatch->setRelation('to', $dispatch->to()->create([...Compose::recipient($dispatch, RecipientRole::To, $recipient->address, $recipient->name, $where), ...$state]));
             if ($composed !== null) {
                 Compose::keep($dispatch, $composed);

@@ -76,7 +76,7 @@ final readonly class Deliver
         $composed = ($this->compose)($dispatch, new Recipient($dispatch->to?->address, $dispatch->to?->name, $dispatch->language));
 
         return DB::transaction(static function () use ($dispatch, $composed): bool {
-            $ours = $dispatch->changeUnderLease(['subject' => $composed->subject, 'message_id' => $composed->message->messageId]);
+            $ours = $dispatch->changeUnderLease($composed->columns($dispatch));
             if ($ours) {
                 Compose::keep($dispatch, $composed);
                 $dispatch->keepWords();

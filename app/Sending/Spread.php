@@ -88,7 +88,8 @@ final class Spread
         $record = $type === null || $due->of_record === null ? null : Record::query()->find($due->of_record);
         $ones = $record === null || $type === null ? array_map(static fn (array $one): array => [null, $one], $each->items($data)) : [[$record->id, $each->one($record->asOther($type) ?? [])]];
         foreach ($ones as $index => [$id, $one]) {
-            if (str_ends_with($due->occasion, self::mark($declared->recipient->resolve([...$data, ...$one])->address, (string) ($id ?? $index)))) {
+            // Decided anew it goes to the same one, whose address may have been corrected.
+            if (($id !== null && str_starts_with($due->occasion, 'again:')) || str_ends_with($due->occasion, self::mark($declared->recipient->resolve([...$data, ...$one])->address, (string) ($id ?? $index)))) {
                 return $one;
             }
         }

@@ -4,12 +4,8 @@ declare(strict_types=1);
 
 namespace App\Sending;
 
-use App\Jobs\WorkDue;
-use App\Models\Due;
-use App\Models\DueState;
 use App\Models\Event;
 use App\Models\EventOrigin;
-use App\Models\Notice;
 use App\Models\Record;
 use App\Models\Source;
 use App\Models\User;
@@ -19,9 +15,7 @@ use App\Secrets\Seal;
 use App\Timing\Clock;
 use App\Timing\PlanDues;
 use Herald\Condition\Verdict;
-use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
-use Herald\Notice\Carrier;
 use Herald\Notice\Consequence;
 use Herald\Notice\Notice as Declared;
 use Herald\Notice\Occurrence;
@@ -87,10 +81,10 @@ final readonly class TakeEvent
         return $this->once(function () use ($key, $data, $why): TakenEvent {
             // Of a record that is not known there is nothing but its identity.
             $record = $this->record($key) ?? Record::begin($this->source, $this->type, $key);
-            $fault = implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($why->faults, 0, 5)));
-            $verdicts = array_map(fn (Declared $notice): Verdict => $notice->on && $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault), $this->speaking());
+            $fault = $why->summary();
+            $judgement = Judgement::of($this->source, $this->type->key, fn (Declared $notice): Verdict => $notice->on && $notice->cue->waitsFor($this->name) ? new Verdict(true, $notice->cue->inWords().', with data that do not fit') : new Verdict(false, 'cannot be told: the data do not fit: '.$fault));
 
-            return $this->write($record, $verdicts, ['revision_before' => $record->revision, 'data' => Seal::misfit($this->type->fields, $data), 'fault' => $fault]);
+            return $this->write($record, $judgement, ['revision_before' => $record->revision, 'data' => Seal::misfit($this->type->fields, $data), 'fault' => $fault]);
         });
     }
 
@@ -102,7 +96,7 @@ final readonly class TakeEvent
         $record = $this->record($key);
         $after = $change($record);
         $occurrence = $this->occurrence($record, $after);
-        $verdicts = array_map(static fn (Declared $notice): Verdict => $notice->judge($occurrence), $this->speaking());
+        $judgement = Judgement::of($this->source, $this->type->key, static fn (Declared $notice): Verdict => $notice->judge($occurrence));
         $revision = $record->revision ?? 0;
         $record ??= new Record(['source_id' => $this->source->id, 'type' => $this->type->key, 'key' => $key]);
         $record->take($this->type, $after);
@@ -111,7 +105,7 @@ final readonly class TakeEvent
         }
         (new PlanDues($this->source))->about($record, $this->type);
 
-        return $this->write($record, $verdicts, ['revision_before' => $revision]);
+        return $this->write($record, $judgement, ['revision_before' => $revision]);
     }
 
     /**
@@ -144,37 +138,17 @@ final readonly class TakeEvent
     }
 
     /**
-     * @return array<string, Declared> the notices about records of the type, by key
-     */
-    private function speaking(): array
-    {
-        return array_filter($this->source->manifest()->notices, fn (Declared $notice): bool => $notice->recordType === $this->type->key);
-    }
-
-    /**
-     * @param  array<string, Verdict>  $verdicts  by the key of the notice
      * @param  array<string, mixed>  $rest  of the event
      */
-    private function write(Record $record, array $verdicts, array $rest = []): TakenEvent
+    private function write(Record $record, Judgement $judgement, array $rest): TakenEvent
     {
-        $notices = $this->source->manifest()->notices;
         $event = Event::query()->create([
             'source_id' => $this->source->id, 'event_id' => $this->eventId, 'name' => $this->name, 'record_id' => $record->id, 'record_revision' => $record->revision,
-            'origin' => $this->origin, 'user_id' => $this->user?->id, 'body_hash' => $this->bodyHash, 'given' => $this->sealed($verdicts),
-            'verdicts' => array_map(static fn (string $key, Verdict $verdict): array => [
-                'notice' => $key, 'set_off' => $verdict->holds, 'reason' => $verdict->reason, 'left_to_source' => $verdict->holds && $notices[$key]->carrier === Carrier::Source,
-            ], array_keys($verdicts), $verdicts),
+            'origin' => $this->origin, 'user_id' => $this->user?->id, 'body_hash' => $this->bodyHash, 'given' => $this->sealed($judgement), 'verdicts' => $judgement->toArray(),
             ...($this->slots === [] ? [] : ['slots' => $this->slots]),
             ...$rest,
         ]);
-        $ours = array_filter($verdicts, static fn (Verdict $verdict, string $key): bool => $verdict->holds && $notices[$key]->carrier === Carrier::Herald, ARRAY_FILTER_USE_BOTH);
-        foreach (Notice::query()->where('source_id', $this->source->id)->whereIn('key', array_keys($ours))->orderBy('position')->get() as $notice) {
-            $due = Due::query()->create([
-                'source_id' => $this->source->id, 'notice_id' => $notice->id, 'record_id' => $record->id, 'event_id' => $event->id, 'occasion' => $this->answer?->occasion() ?? "event:{$this->eventId}",
-                'record_revision' => $record->revision, 'due_at' => Clock::now(), 'try_at' => now(), 'state' => DueState::Waiting, 'reason' => $ours[$notice->key]->reason,
-            ]);
-            WorkDue::dispatch($due->id);
-        }
+        $judgement->setOff($event, $record, $this->answer?->occasion() ?? "event:{$this->eventId}");
 
         return new TakenEvent($event);
     }
@@ -182,21 +156,20 @@ final readonly class TakeEvent
     /**
      * The parameters, with what is a secret sealed: for a notice that is set off, or for another where none that is set off names it.
      *
-     * @param  array<string, Verdict>  $verdicts  by the key of the notice
      * @return array<array-key, mixed>
      */
-    private function sealed(array $verdicts): array
+    private function sealed(Judgement $judgement): array
     {
         $given = $others = $this->given;
-        foreach ($this->speaking() as $key => $notice) {
-            if ($verdicts[$key]->holds) {
+        foreach ($judgement->notices as $key => $notice) {
+            if ($judgement->verdicts[$key]->holds) {
                 $given = Seal::close($notice->given, $given);
                 foreach ($notice->given as $field) {
                     $others = array_diff_key($others, array_flip([$field->key, ...$field->was]));
                 }
             }
         }
-        foreach ($this->speaking() as $notice) {
+        foreach ($judgement->notices as $notice) {
             $others = Seal::close($notice->given, $others);
         }
 

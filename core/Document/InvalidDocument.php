@@ -19,6 +19,16 @@ final class InvalidDocument extends \DomainException
         )));
     }
 
+    /**
+     * What is wrong, in words on one line.
+     *
+     * @param  int  $most  of the faults, the first
+     */
+    public function summary(int $most = 5): string
+    {
+        return implode('; ', array_map(static fn (Fault $fault): string => $fault->inWords(), array_slice($this->faults, 0, $most)));
+    }
+
     public static function because(string $document, string $place, string $reason): self
     {
         return new self($document, [new Fault(trim($place, '/'), $reason)]);

@@ -45,7 +45,7 @@ final class ReadinessTest extends TestCase
         config(['mail.mailers.smtp.port' => $this->mailServer(), 'mail.mailers.smtp.host' => '127.0.0.1', 'mail.mailers.smtp.timeout' => 5]);
         $points = $this->points();
         self::assertSame([], array_filter($points, static fn (array $point): bool => $point['state'] === 'bad'));
-        self::assertSame(['It is set off', 'It is switched on', 'Its condition holds', 'It is sent from here', 'Somebody answers', 'In their languages', 'It has a recipient', 'It has all that it must contain', 'The sender is allowed', 'The mail server answers', 'The scheduler runs', 'A worker runs', 'Nothing waits', 'The last one arrived'], array_keys($points));
+        self::assertSame(['It is set off', 'Event data fit', 'It is switched on', 'Its condition holds', 'It is sent from here', 'Somebody answers', 'In their languages', 'It has a recipient', 'It has all that it must contain', 'The sender is allowed', 'The mail server answers', 'The scheduler runs', 'A worker runs', 'Nothing waits', 'The last one arrived'], array_keys($points));
         self::assertStringStartsWith('order.placed was told once in the last 90 days, last on ', $points['It is set off']['words']);
         self::assertMatchesRegularExpression('~^smtp://127\.0\.0\.1:\d+ greets, in \d+ ms$~', $points['The mail server answers']['words']);
         self::assertMatchesRegularExpression('~^The address in order\.customer\.email is filled in \d+ of the 14 newest records; the others are skipped$~', $points['It has a recipient']['words']);

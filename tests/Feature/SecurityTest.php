@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Accounts\GoodPassword;
 use App\Jobs\SendDispatch;
+use App\Loading\LoadManifest;
 use App\Mailroom\Mailroom;
 use App\Mailroom\OpenedLetter;
 use App\Mailroom\Readable;
@@ -86,7 +87,52 @@ final class SecurityTest extends TestCase
 
         Dispatch::query()->update(['state' => DispatchState::Failed]);
         $this->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', false);
-        $this->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertStatus(409)->assertJsonPath('title', 'It held a secret, which is kept no longer than it takes to send it: the same words cannot be sent again.');
+        $this->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertStatus(409)->assertJsonPath('title', 'Could not send the same message again: it held a secret, which is kept no longer than it takes to send it. Have it decided anew instead.');
+    }
+
+    public function test_what_held_a_secret_is_decided_anew_while_its_record_has_it(): void
+    {
+        $source = $this->larkmoor();
+        $this->askForReset($source);
+        $dispatch = Dispatch::query()->firstOrFail();
+        $dispatch->takeLease(60);
+        $dispatch->changeUnderLease(['state' => DispatchState::Failed, 'lease_until' => null]);
+        self::assertNull($dispatch->refresh()->message?->sealed_bytes);
+        $this->signIn(Role::Publisher)->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', false)->assertJsonPath('may_decide_anew', true);
+        // All that failed, in one step.
+        $this->ask('POST', '/api/app/sources/larkmoor/dispatches/retries', ['days' => 1])->assertOk()->assertJsonPath('again', 1);
+        $this->work();
+        $anew = Dispatch::query()->where('occasion', "again:{$dispatch->id}:0")->sole();
+        self::assertSame(DispatchState::Sent, $anew->state);
+        self::assertStringContainsString(self::LINK, (string) (new OpenedLetter(Mail::mailer()->getSymfonyTransport()->messages()[0]->toString()))->text());
+        $this->signIn(Role::Publisher)->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertJsonPath('decided_anew_as', $anew->id)->assertJsonPath('closed', true)->assertJsonPath('may_decide_anew', false);
+        $this->nowhere(self::LINK, 'decided anew');
+
+        $other = Dispatch::query()->create([...$dispatch->only(['source_id', 'notice_id', 'record_id', 'event_id', 'reason', 'channel', 'language', 'language_reason', 'data', 'edition_id', 'subject']), 'occasion' => 'event:x', 'state' => DispatchState::Failed, 'secret' => true, 'due_at' => now(), 'attempts' => 0]);
+        $record = Record::query()->where('key', 'AC-9')->sole();
+        $record->update(['data' => ['reset_link' => null] + $record->data]);
+        $this->ask('POST', "/api/app/sources/larkmoor/dispatches/{$other->id}/retry", ['as' => 'anew'])->assertStatus(409)->assertJsonPath('title', 'Could not decide anew: the message held a secret, and the record does not have it any more.');
+    }
+
+    public function test_a_secret_of_the_record_that_the_message_does_not_hold_keeps_nothing_from_being_sent_again(): void
+    {
+        $source = $this->larkmoor();
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        foreach ($manifest['notices'] as &$notice) {
+            if ($notice['key'] === 'password-reset') {
+                unset($notice['required']);
+                $notice['built_in'] = ['en' => ['subject' => 'A reset', 'body' => ['Somebody asked for it.']]];
+            }
+        }
+        LoadManifest::from(Json::ofArray($manifest, 'manifest'));
+        $this->askForReset($source->refresh());
+        $dispatch = Dispatch::query()->firstOrFail();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
+        self::assertFalse($dispatch->refresh()->secret, 'what counts is what the message holds');
+        self::assertSame(['sealed' => null], $dispatch->data['account']['reset_link']);
+        $dispatch->update(['state' => DispatchState::Failed]);
+        $this->signIn(Role::Publisher)->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertOk()->assertJsonPath('state', 'queued');
     }
 
     public function test_the_same_secret_again_is_no_change_and_one_sealed_by_hand_is_refused(): void

@@ -13,7 +13,7 @@ final class ListDispatches extends Asking
     public function rules(): array
     {
         return [
-            'state' => ['nullable', Rule::enum(DispatchState::class)], 'notice' => ['nullable', 'string'], 'days' => ['nullable', 'integer', 'between:1,90'],
+            'state' => ['nullable', Rule::enum(DispatchState::class)], 'closed' => ['nullable', 'in:1'], 'notice' => ['nullable', 'string'], 'days' => ['nullable', 'integer', 'between:1,90'],
             'search' => ['nullable', 'string', 'max:200'], 'page' => ['nullable', 'integer', 'between:1,1000000'],
         ];
     }

@@ -31,7 +31,7 @@ final class DispatchLine extends JsonResource
                 $dispatch->edition === null => null,
                 $version === null => $dispatch->edition->brand_version_id === null ? 'built-in' : 'built-in, framed',
                 default => "version {$version->number}",
-            }, 'needs_look' => $dispatch->needs_look,
+            }, 'needs_look' => $dispatch->needs_look, 'closed' => $dispatch->closed_at !== null,
             'subject' => $dispatch->subject, 'at' => $dispatch->created_at->toIso8601ZuluString(),
         ];
     }

@@ -15,7 +15,7 @@ export interface paths {
         put?: never;
         /**
          * Tell what happened to a record
-         * @description The same id again does nothing more and says so.
+         * @description The same id again does nothing more and says so. The same id with other content is refused with 409, naming the places that differ; what counts is what the content says once it is read, not how its JSON is written.
          */
         post: operations["raiseEvent"];
         delete?: never;
@@ -1480,7 +1480,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Send a failed or uncertain dispatch again, with the same Message-ID */
+        /** Send a failed or uncertain dispatch again: the same message with the same Message-ID, or one that is decided anew from its record */
         post: operations["retryDispatch"];
         delete?: never;
         options?: never;
@@ -1499,6 +1499,91 @@ export interface paths {
         put?: never;
         /** Say that an uncertain dispatch did arrive */
         post: operations["settleDispatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/dispatches/{id}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Close a failed or uncertain dispatch that was dealt with otherwise */
+        post: operations["closeDispatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/attention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How much waits for a person; each is counted up to 10,001 */
+        get: operations["attention"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The last events that came in, with what each notice said of them */
+        get: operations["receivedEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/events/retries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Some of the events whose data do not fit are tried again, the oldest first; where there are more, one goes on after the last of them */
+        post: operations["retryEvents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/events/{event}/retry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Try an event again whose data did not fit; what it sets off goes out then */
+        post: operations["retryEvent"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2276,6 +2361,7 @@ export interface components {
             pages: number;
         };
         Record: {
+            events_that_do_not_fit: components["schemas"]["EventLine"][];
             /** @description in what it does not fit what the source declares today, the first of it; empty where it does */
             misfits: string[];
             type: string;
@@ -3053,6 +3139,8 @@ export interface components {
             pages: number;
         };
         DispatchLine: {
+            /** @description whether a person has closed it */
+            closed: boolean;
             id: string;
             notice: string;
             notice_name: string;
@@ -3071,8 +3159,41 @@ export interface components {
             subject: string | null;
             at: string;
         };
+        EventLine: {
+            id: number;
+            /** @description the source's own id */
+            event_id: string;
+            name: string;
+            label: string;
+            origin: string;
+            record_type: string;
+            record: string;
+            at: string;
+            fits: boolean;
+            /** @description why its data do not fit */
+            fault: string | null;
+            notices: {
+                notice: string;
+                name: string;
+                set_off: boolean;
+                reason: string;
+                left_to_source: boolean;
+            }[];
+        };
+        ReceivedEvents: {
+            events: components["schemas"]["EventLine"][];
+            /** @description how many do not fit */
+            misfits: number;
+            total: number;
+            /** @description whether there are more than are counted */
+            more: boolean;
+            page: number;
+            pages: number;
+        };
         Dispatches: {
             counts: components["schemas"]["Counts"];
+            /** @description how many a person has closed; they are not among the counts */
+            closed: number;
             dispatches: components["schemas"]["DispatchLine"][];
             notices: {
                 key: string;
@@ -3099,7 +3220,17 @@ export interface components {
             sent_at: string | null;
             message_id: string | null;
             may_retry: boolean;
+            may_decide_anew: boolean;
+            /** @description the address that the record has now; null where that cannot be told */
+            recipient_now: string | null;
             may_settle: boolean;
+            may_close: boolean;
+            closed_at: string | null;
+            closed_by: string | null;
+            /** @description how it was dealt with */
+            remark: string | null;
+            /** @description the dispatch that was made in its place */
+            decided_anew_as: string | null;
             /** @description whether it says something secret: that is masked in all that is kept, and once its fate is final it cannot be sent again */
             secret: boolean;
             /** @description what it asks */
@@ -6208,6 +6339,8 @@ export interface operations {
         parameters: {
             query?: {
                 state?: components["schemas"]["DispatchState"];
+                /** @description those alone that were closed */
+                closed?: 1;
                 notice?: string;
                 /** @description of the last so many days */
                 days?: number;
@@ -6298,7 +6431,14 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    as?: "same" | "anew";
+                };
+            };
+        };
         responses: {
             /** @description The dispatch */
             200: {
@@ -6330,6 +6470,141 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Dispatch"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    closeDispatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    remark: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The dispatch */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dispatch"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    attention: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The numbers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        failed: number;
+                        uncertain: number;
+                        /** @description events whose data do not fit */
+                        misfits: number;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    receivedEvents: {
+        parameters: {
+            query?: {
+                /** @description those alone whose data do not fit */
+                misfit?: 1;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceivedEvents"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retryEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    after?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description How many fit by now, and how many do not */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        fit: number;
+                        left: number;
+                        /** @description the last of them; null where there are no more */
+                        after: number | null;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retryEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                event: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The event */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventLine"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Controllers\App;
 
 use App\Finding\Words;
+use App\Http\Requests\CloseDispatch;
 use App\Http\Requests\ListDispatches;
+use App\Http\Requests\RetryDispatch;
 use App\Http\Requests\RetryDispatches;
 use App\Http\Resources\AnswerLine;
 use App\Http\Resources\DispatchLine;
@@ -21,7 +23,9 @@ use App\Models\Response as Given;
 use App\Models\Source;
 use App\Sending\ByHand;
 use Carbon\CarbonImmutable;
+use Herald\Document\InvalidDocument;
 use Herald\Record\Question;
+use Herald\Record\RecordReader;
 use Herald\Record\Secrets;
 use Herald\Record\Vocabulary;
 use Illuminate\Database\Eloquent\Builder;
@@ -42,12 +46,13 @@ final class DispatchController
     {
         $asked = $request->validated();
         $all = Dispatch::query()->where('source_id', $source->id ?? 0);
-        $counts = (clone $all)->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
-        $found = self::narrowed($all, $asked)->with(self::LOADED)->latest('id')->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state));
+        $counts = (clone $all)->whereNull('closed_at')->selectRaw('state, count(*) as number')->groupBy('state')->toBase()->pluck('number', 'state')->map(static fn (mixed $number): int => (int) $number);
+        $found = self::narrowed($all, $asked)->with(self::LOADED)->latest('id')->when($asked['state'] ?? null, fn (Builder $query, string $state) => $query->where('state', $state)->whereNull('closed_at'))
+            ->when(($asked['closed'] ?? null) !== null, fn (Builder $query) => $query->whereNotNull('closed_at'));
         [$page, $more] = Words::ofDispatches($source->id)->page($found, 'dispatches.id', $asked['search'] ?? '');
 
         return response()->json([
-            'counts' => (object) $counts->all(), 'dispatches' => DispatchLine::collection($page->items()),
+            'counts' => (object) $counts->all(), 'closed' => (clone $all)->whereNotNull('closed_at')->count(), 'dispatches' => DispatchLine::collection($page->items()),
             'notices' => $source->notices()->whereHas('dispatches')->get()->map(static fn (Notice $notice): array => ['key' => $notice->key, 'name' => $notice->setRelation('source', $source)->called()]),
             'total' => $page->total(), 'more' => $more, 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
         ]);
@@ -67,7 +72,9 @@ final class DispatchController
             'language_reason' => $dispatch->language_reason,
             'attempts' => $dispatch->attempts, 'due_at' => $dispatch->state === DispatchState::Queued ? $dispatch->due_at->toIso8601ZuluString() : null,
             'sent_at' => $dispatch->sent_at?->toIso8601ZuluString(), 'message_id' => $dispatch->message_id,
-            'may_retry' => $dispatch->state->mayBeTriedAgain() && $dispatch->isWhole(), 'secret' => $dispatch->secret, 'may_settle' => $dispatch->state === DispatchState::Uncertain,
+            'may_retry' => $dispatch->isOpen() && $dispatch->isWhole(), 'may_decide_anew' => $dispatch->isOpen() && $dispatch->edition !== null, 'recipient_now' => self::recipientNow($source, $dispatch),
+            'secret' => $dispatch->secret, 'may_settle' => $dispatch->isOpen() && $dispatch->state === DispatchState::Uncertain, 'may_close' => $dispatch->isOpen(),
+            'closed_at' => $dispatch->closed_at?->toIso8601ZuluString(), 'closed_by' => $dispatch->closer?->name, 'remark' => $dispatch->remark, 'decided_anew_as' => $dispatch->againDue?->dispatch?->id,
             'asked' => self::asked($source, $dispatch),
             'data' => (object) array_diff_key(Secrets::masked($dispatch->data), [Vocabulary::ANSWERS => 1]),
             'copies' => $dispatch->recipients->reject(static fn (DispatchRecipient $one): bool => $one->role === RecipientRole::To)->map(static fn (DispatchRecipient $one): array => [
@@ -119,25 +126,51 @@ final class DispatchController
     public function retrySome(Source $source, RetryDispatches $request): JsonResponse
     {
         $asked = $request->validated();
-        $some = self::narrowed(Dispatch::query()->where(['source_id' => $source->id, 'state' => DispatchState::Failed]), $asked)->where('id', '>', $asked['after'] ?? '')->with(['due', 'notice', 'source'])->orderBy('id')->limit(self::AT_ONCE)->get();
+        $some = self::narrowed(Dispatch::query()->where(['source_id' => $source->id, 'state' => DispatchState::Failed])->whereNull('closed_at'), $asked)->where('id', '>', $asked['after'] ?? '')->with(['due', 'notice', 'source'])->orderBy('id')->limit(self::AT_ONCE)->get();
         $again = 0;
         foreach ($some as $dispatch) {
             try {
-                ByHand::again($dispatch, $request->user());
+                ByHand::againOrAnew($dispatch, $request->user());
                 $again++;
             } catch (ConflictHttpException) {
-                // It held a secret, or somebody was faster.
+                // Too late, its secret is gone from the record as well, or somebody was faster.
             }
         }
 
         return response()->json(['again' => $again, 'left_out' => $some->count() - $again, 'after' => $some->count() === self::AT_ONCE ? $some->last()?->id : null]);
     }
 
-    public function retry(Source $source, string $id, Request $request): JsonResponse
+    /** Sends the same message again, or decides it anew. */
+    public function retry(Source $source, string $id, RetryDispatch $request): JsonResponse
     {
-        ByHand::again(self::find($source, $id), $request->user());
+        $request->validated('as') === 'anew' ? ByHand::anew(self::find($source, $id), $request->user()) : ByHand::again(self::find($source, $id), $request->user());
 
         return $this->show($source, $id);
+    }
+
+    public function close(Source $source, string $id, CloseDispatch $request): JsonResponse
+    {
+        ByHand::close(self::find($source, $id), $request->validated('remark'), $request->user());
+
+        return $this->show($source, $id);
+    }
+
+    /** Whom it would go to if it were decided anew, by the record as it stands; null where that cannot be told. */
+    private static function recipientNow(Source $source, Dispatch $dispatch): ?string
+    {
+        $declared = $source->manifest()->notices[$dispatch->notice->key] ?? null;
+        $type = $source->manifest()->recordTypes[$dispatch->record->type] ?? null;
+        $data = $type === null ? null : $dispatch->record->read($type);
+        if ($declared === null || $type === null || $data === null || $declared->recipient->each !== null || ! $dispatch->isOpen()) {
+            return null;
+        }
+        try {
+            $given = RecordReader::given($declared->given, $dispatch->event->given ?? $dispatch->due->given ?? [], 'given');
+        } catch (InvalidDocument) {
+            $given = [];
+        }
+
+        return $declared->recipient->resolve([$type->key => $data, 'given' => $given])->address;
     }
 
     public function settle(Source $source, string $id, Request $request): JsonResponse
@@ -165,6 +198,6 @@ final class DispatchController
 
     private static function find(Source $source, string $id): Dispatch
     {
-        return Dispatch::query()->where('source_id', $source->id)->with([...self::LOADED, 'event.user', 'due.user', 'message', 'recipients'])->findOrFail($id);
+        return Dispatch::query()->where('source_id', $source->id)->with([...self::LOADED, 'event.user', 'due.user', 'message', 'recipients', 'closer', 'againDue.dispatch', 'source'])->findOrFail($id);
     }
 }

@@ -15,8 +15,10 @@ use App\Http\Requests\ForeseeChange;
 use App\Http\Requests\ListRecords;
 use App\Http\Resources\DispatchLine;
 use App\Http\Resources\DueLine;
+use App\Http\Resources\EventLine;
 use App\Models\Due;
 use App\Models\DueState;
+use App\Models\Event;
 use App\Models\EventOrigin;
 use App\Models\Notice;
 use App\Models\Record;
@@ -76,6 +78,7 @@ final class RecordController
 
         return response()->json([
             'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision, 'misfits' => $record->misfits($declared),
+            'events_that_do_not_fit' => Event::query()->where('record_id', $record->id)->misfit()->with('record')->latest('id')->limit(20)->get()->map(static fn (Event $event): EventLine => new EventLine($event, $source)),
             'lines' => array_map(static fn (DataSheetLine $line): array => [
                 'path' => $line->path, 'label' => $line->label, 'type' => $line->type->name(), 'value' => $line->value, 'depth' => $line->depth, 'group' => $line->isGroup(),
             ], [

@@ -28,8 +28,10 @@ final class RunningOrderController
         $notices = $source->notices()->inForce()->with(['claims.collection', 'claims.template.latestVersion' => TemplateVersion::light(...)])->get()
             ->each(fn (Notice $notice) => $notice->setRelation('source', $source))->keyBy('key');
         // All states are named, so that the index is gone through by ranges.
-        $counts = Dispatch::query()->whereIn('notice_id', $notices->pluck('id'))->whereIn('state', DispatchState::cases())->where('created_at', '>=', now()->subDays(30))
-            ->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state')->toBase()->get()->groupBy('notice_id');
+        $recent = Dispatch::query()->whereIn('notice_id', $notices->pluck('id'))->where('created_at', '>=', now()->subDays(30))->selectRaw('notice_id, state, count(*) as number')->groupBy('notice_id', 'state');
+        // What failed and was closed needs nobody any more.
+        $counts = (clone $recent)->whereIn('state', array_udiff(DispatchState::cases(), DispatchState::TROUBLES, static fn (DispatchState $a, DispatchState $b): int => $a->value <=> $b->value))->toBase()->get()
+            ->concat((clone $recent)->open()->toBase()->get())->groupBy('notice_id');
         $records = $source->records()->selectRaw('type, count(*) as number')->groupBy('type')->toBase()->pluck('number', 'type');
 
         $coming = Due::query()->where('source_id', $source->id)->where('state', DueState::Waiting)->whereNotNull('anchor')->where('due_at', '<', Clock::now()->addDays(7))->selectRaw('notice_id, count(*) as number')->groupBy('notice_id')->toBase()->pluck('number', 'notice_id');
