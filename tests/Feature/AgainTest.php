@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Jobs\SendDispatch;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
 use App\Models\Role;
