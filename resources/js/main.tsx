@@ -65,6 +65,7 @@ const router = createBrowserRouter([
             { path: '/dispatches', element: <DispatchesPage /> },
             { path: '/dispatches/answers', lazy: async () => ({ Component: (await import('./pages/answers/AnswersPage')).AnswersPage }) },
             { path: '/dispatches/:id', element: <DispatchPage /> },
+            { path: '/events', lazy: async () => ({ Component: (await import('./pages/events/EventsPage')).EventsPage }) },
             { path: '/mailroom', element: <MailroomPage /> },
             { path: '/mailroom/:id', element: <MailroomPage /> },
             { path: '/people', lazy: async () => ({ Component: (await import('./pages/people/PeoplePage')).PeoplePage }) },

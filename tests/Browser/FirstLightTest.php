@@ -148,20 +148,30 @@ final class FirstLightTest extends BrowserTestCase
         $this->seeOnly('drop@example.org', '//tbody//td[contains(., "@")]');
         $this->follow('Order received', '//tr[contains(., "drop@example.org")]');
         $this->see('before the mail server answered', '//aside');
-        $this->press('Send again');
-        $this->see('Nobody knows whether the mail server took this message.', '//dialog');
+        $this->press('Send again …');
+        $this->see('The mail server may have taken this message already.', '//dialog[@open]');
         $this->assertAccessible();
-        $this->click('//dialog//button[normalize-space(.)="Close"]');
-        $this->press('It did arrive');
+        $this->click('//dialog[@open]//button[normalize-space(.)="Cancel"]');
+        $this->press('Mark as delivered');
         $this->see('Known to have arrived, says M. Thorne', '//aside');
 
         $this->follow('Dispatches', '//nav');
         $this->press('Failed 1');
         $this->seeOnly('bounce@example.org', '//tbody//td[contains(., "@")]');
         $this->follow('Order received', '//tr[contains(., "bounce@example.org")]');
-        $this->press('Send again');
-        $this->see('It is queued again.');
+        $this->press('Send again …');
+        $this->see('The same message to bounce@example.org', '//dialog[@open]');
+        $this->click('//dialog[@open]//button[normalize-space(.)="Send again"]');
+        $this->see('The message is queued again.');
         $this->see('550 5.1.1 Mailbox unknown', '//aside');
+
+        // It was dealt with otherwise: nobody need see to it any more.
+        $this->see('1 failed', '//nav[@aria-label="Needs attention"]');
+        $this->press('Close …');
+        $this->fill($this->element('//dialog[@open]//input'), 'Told them by phone');
+        $this->press('Close entry');
+        $this->see('Told them by phone, M. Thorne', '//aside');
+        $this->seeNot('1 failed', '//nav[@aria-label="Needs attention"]');
 
         $this->open('/dispatches?state=skipped');
         $this->follow('Order received', '//tr');

@@ -1789,6 +1789,8 @@ export interface components {
                 key: string;
                 name: string;
                 role: components["schemas"]["Role"];
+                /** @description IANA time zone, in which its pages show times */
+                zone: string;
                 /** @description drafts and proofs */
                 may_write: boolean;
                 /** @description puts in force and sends */

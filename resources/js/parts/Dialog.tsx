@@ -15,7 +15,7 @@ export function useModal(open: boolean) {
 }
 
 /** A question or a note over the page; Escape and the backdrop close it. */
-export function Dialog({ open, close, title, children, actions, wide = false, pinned = wide }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode; wide?: boolean; /** Whether its actions stay in sight while one scrolls. */ pinned?: boolean }) {
+export function Dialog({ open, close, title, children, actions, other = 'Close', wide = false, pinned = wide }: { open: boolean; close: () => void; title: string; children: ReactNode; actions?: ReactNode; /** The button beside them, which leaves all as it was. */ other?: 'Close' | 'Cancel'; wide?: boolean; /** Whether its actions stay in sight while one scrolls. */ pinned?: boolean }) {
     const ref = useModal(open);
     const id = useId();
 
@@ -29,7 +29,7 @@ export function Dialog({ open, close, title, children, actions, wide = false, pi
                 <div className={`modal-action mt-4 ${pinned ? 'sticky -bottom-6 -mx-6 -mb-6 px-6 pt-3 pb-6 bg-raised border-t border-line' : ''}`}>
                     {actions}
                     <button type="button" className="btn btn-sm" onClick={close}>
-                        Close
+                        {other}
                     </button>
                 </div>
             </div>

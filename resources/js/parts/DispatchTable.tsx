@@ -47,6 +47,7 @@ export function DispatchTable({ dispatches, brief = false }: { dispatches: Schem
                         )}
                         <td className="py-1.5" title={dispatch.state_reason ?? undefined}>
                             <State state={dispatch.state} />
+                            {dispatch.closed && <span className="block text-muted text-[12.5px]">closed</span>}
                         </td>
                     </tr>
                 ))}

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { api, got, type Schemas } from '../api/client';
 import { Dialog } from './Dialog';
 import { Problem } from './Message';
+import { zoneName } from './when';
 
 type Due = Schemas['DueLine'];
 export type DueDeed = 'take_out' | 'put_back' | 'put_off' | 'send_now';
@@ -23,7 +24,7 @@ export function DueDialog({ due, deed, close }: { due: Due; deed: DueDeed; close
     const words = DEEDS[deed];
     const change = useMutation({
         mutationFn: () =>
-            got(api.PATCH('/coming/{due}', { params: { path: { due: due.id } }, body: { what: deed, why, ...(deed === 'put_off' && until !== '' ? { until: new Date(until).toISOString() } : {}) } })),
+            got(api.PATCH('/coming/{due}', { params: { path: { due: due.id } }, body: { what: deed, why, ...(deed === 'put_off' && until !== '' ? { until } : {}) } })),
         onSuccess: async (changed) => {
             toast.success(deed === 'put_back' && changed.state !== 'waiting' ? `It is put back: ${changed.state_reason ?? ''}` : words.done);
             close();
@@ -35,6 +36,7 @@ export function DueDialog({ due, deed, close }: { due: Due; deed: DueDeed; close
         <Dialog
             open
             close={close}
+            other="Cancel"
             title={`${words.title}: ${due.notice_name} for ${due.record}`}
             actions={
                 <button type="submit" form="due" className="btn btn-sm btn-primary" disabled={change.isPending}>
@@ -52,7 +54,7 @@ export function DueDialog({ due, deed, close }: { due: Due; deed: DueDeed; close
                 <p className="text-muted text-[13px] mb-3">{words.about}</p>
                 {deed === 'put_off' && (
                     <label className="block mb-3">
-                        <span className="block text-[13px] mb-1">Until, by your clock</span>
+                        <span className="block text-[13px] mb-1">New time ({zoneName()})</span>
                         <input type="datetime-local" className="input input-sm bg-raised w-60" value={until} onChange={(event) => setUntil(event.target.value)} />
                     </label>
                 )}

@@ -5,6 +5,7 @@ import { general, got, type Schemas } from '../api/client';
 import { untilSignedIn } from '../api/session';
 import { keepSource, lastSource, pagesOf, SOURCE } from '../api/source';
 import { applyTheme, chosenTheme, type Theme } from '../looks/theme';
+import { Attention } from './Attention';
 import { Clock } from './Clock';
 import { Keys } from './Keys';
 import { Mark } from './Mark';
@@ -12,6 +13,7 @@ import { Loading, NoSource, Problem } from './Message';
 import { PasswordDialog } from './PasswordDialog';
 import { SessionEnded } from './SessionEnded';
 import { useSession } from './useSession';
+import { showTimesIn } from './when';
 
 const WORK = [
     ['/running-order', 'Running order', '/notices'],
@@ -72,6 +74,7 @@ export function Frame() {
     if (source) {
         keepSource(SOURCE);
     }
+    showTimesIn(source?.zone);
 
     return (
         <>
@@ -96,11 +99,12 @@ export function Frame() {
                     ))}
                 </nav>
                 <div className="ml-auto flex items-center gap-3.5 max-xl:gap-2.5 text-[13px] text-[#d9b9c4]">
+                    {source && <Attention />}
                     {session.data.clock.may_be_moved && <Clock clock={session.data.clock} here={source !== undefined} />}
                     <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-xl:hidden" onClick={() => setKeys(true)}>
                         <span className="max-[1360px]:sr-only">Keys</span> <kbd className="font-mono text-[11px] border border-current rounded px-1 opacity-75">?</kbd>
                     </button>
-                    <Account name={person.name} role={source?.role ?? (person.administrator ? 'administrator' : '')} administers={person.administrator} />
+                    <Account name={person.name} role={source?.role ?? (person.administrator ? 'administrator' : '')} administers={person.administrator} inSource={source !== undefined} />
                 </div>
             </header>
             <main id="work">
@@ -172,7 +176,7 @@ function Elsewhither({ sources }: { sources: Source[] }) {
     );
 }
 
-function Account({ name, role, administers }: { name: string; role: string; administers: boolean }) {
+function Account({ name, role, administers, inSource }: { name: string; role: string; administers: boolean; inSource: boolean }) {
     const client = useQueryClient();
     const [theme, setTheme] = useState<Theme>(chosenTheme());
     const [password, setPassword] = useState(false);
@@ -215,15 +219,19 @@ function Account({ name, role, administers }: { name: string; role: string; admi
                         </label>
                     ))}
                 </fieldset>
-                {administers &&
-                    [
-                        ['/people', 'People and tokens'],
-                        ['/audit', 'What was done'],
-                    ].map(([to = '', words]) => (
-                        <Link key={to} to={to} className="btn btn-sm w-full mb-2" onClick={(event) => event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover()}>
-                            {words}
-                        </Link>
-                    ))}
+                {[
+                    ...(inSource ? [['/events', 'Events received']] : []),
+                    ...(administers
+                        ? [
+                              ['/people', 'People and tokens'],
+                              ['/audit', 'What was done'],
+                          ]
+                        : []),
+                ].map(([to = '', words]) => (
+                    <Link key={to} to={to} className="btn btn-sm w-full mb-2" onClick={(event) => event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover()}>
+                        {words}
+                    </Link>
+                ))}
                 <button type="button" className="btn btn-sm w-full mb-2" popoverTarget="account" popoverTargetAction="hide" onClick={() => setPassword(true)}>
                     Change your password
                 </button>

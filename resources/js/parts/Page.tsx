@@ -1,5 +1,6 @@
 import { type ReactNode, useEffect } from 'react';
 import { useLocation } from 'react-router';
+import { Times } from './Times';
 
 /** Goes to the heading that the address names, once it is there: parts of a page come in one after the other. */
 function useHeading() {
@@ -28,7 +29,7 @@ function useHeading() {
 }
 
 /** A page's heading with what belongs beside it. */
-export function Page({ title, lead, above, actions, children }: { title: string; lead?: ReactNode; above?: ReactNode; actions?: ReactNode; children: ReactNode }) {
+export function Page({ title, lead, above, actions, times, children }: { title: string; lead?: ReactNode; above?: ReactNode; actions?: ReactNode; /** By which clock its times are, where it has any. */ times?: 'work' | 'server'; children: ReactNode }) {
     useHeading();
     useEffect(() => {
         document.title = `${title} · Velvet Herald`;
@@ -42,6 +43,7 @@ export function Page({ title, lead, above, actions, children }: { title: string;
                 {lead && <div className="text-muted mb-0.5">{lead}</div>}
                 {actions && <div className="ml-auto flex flex-wrap gap-2">{actions}</div>}
             </div>
+            {times && <Times by={times} />}
             {children}
         </div>
     );

@@ -44,7 +44,7 @@ final class SessionController
             if ($role !== null) {
                 $known[] = [
                     'key' => $source->key, 'name' => $source->name, 'role' => $role->value,
-                    'may_write' => $role->mayWrite(), 'may_publish' => $role->mayPublish(), 'picture_hosts' => Stage::pictureHosts($source),
+                    'may_write' => $role->mayWrite(), 'may_publish' => $role->mayPublish(), 'picture_hosts' => Stage::pictureHosts($source), 'zone' => $source->manifest()->source->zone,
                 ];
             }
         }

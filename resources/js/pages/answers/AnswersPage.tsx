@@ -28,6 +28,7 @@ export function AnswersPage() {
 
     return (
         <Page
+            times="work"
             title="Answers"
             lead={
                 <>

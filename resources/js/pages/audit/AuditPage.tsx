@@ -22,7 +22,7 @@ export function AuditPage() {
     const { deeds: list, total, pages } = deeds.data;
 
     return (
-        <Page title="What was done" lead="Everything that was changed or refused: by whom, when, from where." actions={<SearchField label="Search words, people, addresses" />}>
+        <Page times="server" title="What was done" lead="Everything that was changed or refused: by whom, when, from where." actions={<SearchField label="Search words, people, addresses" />}>
             {list.length === 0 ? (
                 <Empty>{search ? <>Nothing matches “{search}”.</> : <>Nothing was done yet.</>}</Empty>
             ) : (

@@ -31,13 +31,13 @@ export function ComingPage() {
     if (coming.error) {
         return <Problem error={coming.error} />;
     }
-    const { dues, notices, today, zone, total, more, pages } = coming.data;
+    const { dues, notices, today, total, more, pages } = coming.data;
     // Two may have the same name, for several audiences.
     const named = notices.map((one) => ({ ...one, name: notices.filter(({ name }) => name === one.name).length > 1 ? `${one.name}, to ${one.audience_label}` : one.name }));
     const days = [...new Set(dues.map(({ day }) => day))];
 
     return (
-        <Page title="Coming up" lead={`Messages that go by a date in a record. They follow it, and are looked at once more before they go. Times are those of ${zone.replaceAll('_', ' ')}.`}>
+        <Page title="Coming up" lead={`Messages that go by a date in a record. They follow it, and are looked at once more before they go.`} times="work">
             <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-4 text-[13px]">
                 <span className="text-muted">
                     {notices.length === 0 ? 'No notice goes by a date.' : notices.length === 1 ? 'One notice goes by a date' : `${notices.length} notices go by a date`}

@@ -30,6 +30,7 @@ export function DispatchPage() {
 
     return (
         <Page
+            times="server"
             title={data.notice_name}
             lead={<State state={data.state} />}
             above={
@@ -100,6 +101,19 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
                 </ul>
             ),
         ],
+        [
+            'Closed',
+            dispatch.closed_at && (
+                <>
+                    {dispatch.remark}, {dispatch.closed_by ?? 'by somebody who is gone'}, {when(dispatch.closed_at)}
+                    {dispatch.decided_anew_as && (
+                        <Link className="link-quiet block" to={`/dispatches/${dispatch.decided_anew_as}`}>
+                            Go to the new message
+                        </Link>
+                    )}
+                </>
+            ),
+        ],
         ['Language', dispatch.language && `${dispatch.language}: ${dispatch.language_reason}`],
         [
             'Words',
@@ -148,7 +162,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
             'Secret',
             dispatch.secret &&
                 (['sent', 'failed', 'skipped', 'bounced'].includes(dispatch.state)
-                    ? 'It held something secret, which is masked here and kept no longer: the same words cannot be sent again.'
+                    ? 'This message held a secret, which is masked here and no longer kept. Send it again as a new message.'
                     : 'It holds something secret, which is masked here and kept sealed until it has arrived.'),
         ],
         ['Attempts', String(dispatch.attempts)],
@@ -175,44 +189,117 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
 function Actions({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
     const client = useQueryClient();
     const mayPublish = useMayPublish();
-    const [asking, setAsking] = useState(false);
+    const [asking, setAsking] = useState<'again' | 'close' | null>(null);
     const done = (words: string) => (changed: Schemas['Dispatch']) => {
         client.setQueryData(queries.dispatch(dispatch.id).queryKey, changed);
-        setAsking(false);
+        void client.invalidateQueries({ queryKey: queries.attention().queryKey });
+        setAsking(null);
         toast.success(words);
     };
     const params = { params: { path: { id: dispatch.id } } };
-    const failed = (error: Error) => toast.error(error.message);
-    const retry = useMutation({ mutationFn: () => got(api.POST('/dispatches/{id}/retry', params)), onSuccess: done('It is queued again.'), onError: failed });
-    const settle = useMutation({ mutationFn: () => got(api.POST('/dispatches/{id}/settle', params)), onSuccess: done('It counts as sent.'), onError: failed });
-    if (!mayPublish || !(dispatch.may_retry || dispatch.may_settle)) {
+    const retry = useMutation({
+        mutationFn: (as: 'same' | 'anew') => got(api.POST('/dispatches/{id}/retry', { ...params, body: { as } })),
+        onSuccess: (changed, as) => done(as === 'same' ? 'The message is queued again.' : 'A new message is on its way. This entry is closed.')(changed),
+        onError: (error: Error) => toast.error(error.message),
+    });
+    const settle = useMutation({ mutationFn: () => got(api.POST('/dispatches/{id}/settle', params)), onSuccess: done('The message counts as sent.'), onError: (error: Error) => toast.error(error.message) });
+    if (!mayPublish || !(dispatch.may_retry || dispatch.may_settle || dispatch.may_close)) {
         return null;
     }
+    const isDecided = dispatch.edition_number !== null;
 
     return (
         <div className="flex flex-wrap gap-2">
-            <button type="button" className="btn btn-sm" disabled={retry.isPending} onClick={() => (dispatch.state === 'uncertain' ? setAsking(true) : retry.mutate())}>
-                {dispatch.edition_number === null ? 'Try again' : 'Send again'}
-            </button>
-            {dispatch.may_settle && (
-                <button type="button" className="btn btn-sm" disabled={settle.isPending} onClick={() => settle.mutate()}>
-                    It did arrive
+            {(dispatch.may_retry || dispatch.may_decide_anew) && (
+                <button type="button" className="btn btn-sm" disabled={retry.isPending} onClick={() => (isDecided ? setAsking('again') : retry.mutate('same'))}>
+                    {isDecided ? 'Send again …' : 'Retry'}
                 </button>
             )}
-            <Dialog
-                open={asking}
-                close={() => setAsking(false)}
-                title="Send it again?"
-                actions={
-                    <button type="button" className="btn btn-sm btn-primary" disabled={retry.isPending} onClick={() => retry.mutate()}>
-                        Send again
-                    </button>
-                }
-            >
-                <p>
-                    Nobody knows whether the mail server took this message. It may reach {dispatch.recipient} a second time. It keeps its Message-ID, so that most mail programs show it once.
-                </p>
-            </Dialog>
+            {dispatch.may_settle && (
+                <button type="button" className="btn btn-sm" disabled={settle.isPending} onClick={() => settle.mutate()}>
+                    Mark as delivered
+                </button>
+            )}
+            {dispatch.may_close && (
+                <button type="button" className="btn btn-sm" onClick={() => setAsking('close')}>
+                    Close …
+                </button>
+            )}
+            {asking === 'again' && <AgainDialog dispatch={dispatch} pending={retry.isPending} send={(as) => retry.mutate(as)} close={() => setAsking(null)} />}
+            {asking === 'close' && <CloseDialog id={dispatch.id} closed={done('This entry is closed.')} close={() => setAsking(null)} />}
         </div>
+    );
+}
+
+/** Whether the same message goes out once more, or a new one that is made from the record as it is now. */
+function AgainDialog({ dispatch, pending, send, close }: { dispatch: Schemas['Dispatch']; pending: boolean; send: (as: 'same' | 'anew') => void; close: () => void }) {
+    const isCorrected = dispatch.recipient_now !== null && dispatch.recipient_now !== dispatch.recipient;
+    const [as, setAs] = useState<'same' | 'anew' | null>(!dispatch.may_retry ? 'anew' : isCorrected ? null : 'same');
+    const ways = [
+        ['same', 'The same message', dispatch.recipient, dispatch.may_retry, dispatch.may_retry ? 'Same text and Message-ID.' : 'Not possible: it held a secret, which is not kept after sending.'],
+        ['anew', 'A new message', dispatch.recipient_now ?? dispatch.recipient, dispatch.may_decide_anew, 'Made from the record and the template as they are now. This entry is closed.'],
+    ] as const;
+
+    return (
+        <Dialog
+            open
+            close={close}
+            title="Send again"
+            other="Cancel"
+            actions={
+                <button type="button" className="btn btn-sm btn-primary" disabled={pending || as === null} onClick={() => as && send(as)}>
+                    {pending ? 'One moment …' : 'Send again'}
+                </button>
+            }
+        >
+            {isCorrected && <p className="mb-3">The address in the record has changed since this message was made. Choose where to send it.</p>}
+            <fieldset>
+                <legend className="sr-only">Which message</legend>
+                {ways.map(([value, words, to, may, about]) => (
+                    <label key={value} className={`flex gap-2.5 items-start py-1.5 ${may ? 'cursor-pointer' : 'text-muted'}`}>
+                        <input type="radio" name="as" className="radio radio-sm radio-primary mt-0.5" disabled={!may} checked={as === value} onChange={() => setAs(value)} />
+                        <span className="min-w-0">
+                            <span className="font-semibold">{words}</span> to <bdi className="break-all">{to ?? 'the recipient in the record'}</bdi>
+                            <span className="block text-muted text-[13px]">{about}</span>
+                        </span>
+                    </label>
+                ))}
+            </fieldset>
+            {dispatch.state === 'uncertain' && <p className="mt-3 text-[13px]">The mail server may have taken this message already. It may reach {dispatch.recipient} a second time; with the same Message-ID most mail programs show it once.</p>}
+        </Dialog>
+    );
+}
+
+function CloseDialog({ id, closed, close }: { id: string; closed: (changed: Schemas['Dispatch']) => void; close: () => void }) {
+    const [remark, setRemark] = useState('');
+    const put = useMutation({ mutationFn: () => got(api.POST('/dispatches/{id}/close', { params: { path: { id } }, body: { remark } })), onSuccess: closed });
+
+    return (
+        <Dialog
+            open
+            close={close}
+            title="Close entry"
+            other="Cancel"
+            actions={
+                <button type="submit" form="close" className="btn btn-sm btn-primary" disabled={put.isPending}>
+                    {put.isPending ? 'One moment …' : 'Close entry'}
+                </button>
+            }
+        >
+            <form
+                id="close"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    put.mutate();
+                }}
+            >
+                <p className="text-muted text-[13px] mb-3">Nothing is sent. The entry no longer counts as failed or uncertain, and keeps your remark.</p>
+                <label className="block">
+                    <span className="block text-[13px] mb-1">How was it dealt with?</span>
+                    <input className="input input-sm bg-raised w-full" maxLength={500} value={remark} onChange={(event) => setRemark(event.target.value)} placeholder="Told them by phone" />
+                </label>
+                {put.error && <Problem error={put.error} />}
+            </form>
+        </Dialog>
     );
 }

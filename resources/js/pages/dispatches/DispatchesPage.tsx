@@ -18,31 +18,33 @@ export function DispatchesPage() {
     const [params, set] = useAddressState();
     const state = STATES.find((one) => one === params.get('state'));
     const notice = params.get('notice') ?? '';
+    const closed = params.get('state') === 'closed';
     const search = params.get('search') ?? '';
     const mayPublish = useMayPublish();
     const page = Number(params.get('page') ?? 1);
-    const found = useQuery({ ...queries.dispatches({ search, page, ...(state ? { state } : {}), ...(notice ? { notice } : {}) }), refetchInterval: 4_000 });
+    const found = useQuery({ ...queries.dispatches({ search, page, ...(state ? { state } : {}), ...(closed ? { closed: 1 } : {}), ...(notice ? { notice } : {}) }), refetchInterval: 4_000 });
     if (found.isPending) {
         return <Loading />;
     }
     if (found.error) {
         return <Problem error={found.error} />;
     }
-    const { counts, dispatches, notices, total, pages } = found.data;
+    const { counts, closed: closedCount, dispatches, notices, total, pages } = found.data;
 
     return (
-        <Page title="Dispatches" lead={<>One line for each message to each person, with what set it off. <Link to="/dispatches/answers" className="link-quiet">What people answered</Link> is told apart.</>}>
+        <Page times="server" title="Dispatches" lead={<>One line for each message to each person, with what set it off. <Link to="/dispatches/answers" className="link-quiet">What people answered</Link> is told apart.</>}>
             <div className="flex flex-wrap gap-x-4 gap-y-2 items-center border-y border-line py-2 mb-3 text-[13px]">
-                <Filter words="All" count={Object.values(counts).reduce((sum, one) => sum + one, 0)} pressed={!state} press={() => set('state', '')} />
+                <Filter words="All" count={Object.values(counts).reduce((sum, one) => sum + one, closedCount)} pressed={!state && !closed} press={() => set('state', '')} />
                 {STATES.filter((one) => (counts[one] ?? 0) > 0 || one === state).map((one: Schemas['DispatchState']) => (
                     <Filter key={one} words={stateName(one)} count={counts[one] ?? 0} pressed={state === one} press={() => set('state', one)} />
                 ))}
+                {(closedCount > 0 || closed) && <Filter words="Closed" count={closedCount} pressed={closed} press={() => set('state', 'closed')} />}
                 <NoticeFilter notices={notices} chosen={notice} choose={(chosen) => set('notice', chosen)} />
                 <SearchField label="Search recipient, subject, record" />
                 {state === 'failed' && mayPublish && dispatches.length > 0 && !search && <RetryAll notice={notices.find(({ key }) => key === notice) ?? null} />}
             </div>
             {dispatches.length === 0 ? (
-                <Empty>{search || state || notice ? 'No dispatch matches this.' : 'Nothing was set off yet. An event from the source, or a change made to a record here, sets notices off.'}</Empty>
+                <Empty>{search || state || closed || notice ? 'No dispatch matches this.' : 'Nothing was set off yet. An event from the source, or a change made to a record here, sets notices off.'}</Empty>
             ) : (
                 <DispatchTable dispatches={dispatches} />
             )}

@@ -25,7 +25,7 @@ export function MailroomPage() {
     const shown = chosen ?? (data.letters[0] ? String(data.letters[0].id) : undefined);
 
     return (
-        <Page title="Mailroom" lead="What the mail server stand-in of this machine has received. Nothing here went further.">
+        <Page times="server" title="Mailroom" lead="What the mail server stand-in of this machine has received. Nothing here went further.">
             <div className="grid grid-cols-[310px_minmax(0,1fr)] max-lg:grid-cols-1 gap-x-7 gap-y-6 border-t border-line pt-3">
                 <section aria-label="Letters">
                     <SearchField label="Search recipient, subject" />

@@ -5,6 +5,7 @@ import { type Schemas } from '../../api/client';
 import { DispatchTable } from '../../parts/DispatchTable';
 import { shownBriefly } from '../../parts/day';
 import { DueDialog, type DueDeed } from '../../parts/DueDialog';
+import { EventTable } from '../../parts/EventTable';
 import { Loading, Problem } from '../../parts/Message';
 import { Page } from '../../parts/Page';
 import { useMayPublish } from '../../parts/useSession';
@@ -31,6 +32,7 @@ export function RecordPage() {
 
     return (
         <Page
+            times="server"
             title={`${data.type_name} ${data.key}`}
             above={
                 <Link to={`/records/${data.type}`} className="link-quiet">
@@ -48,6 +50,14 @@ export function RecordPage() {
                     </ul>
                     <p className="text-muted">It fits again once the source tells it anew, or its manifest is mended.</p>
                 </div>
+            )}
+            {data.events_that_do_not_fit.length > 0 && (
+                <section aria-labelledby="misfits" className="mb-6">
+                    <h2 id="misfits" className="mb-1.5">
+                        Events whose data do not fit
+                    </h2>
+                    <EventTable events={data.events_that_do_not_fit} mayRetry={mayPublish} />
+                </section>
             )}
             <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,560px)] max-lg:grid-cols-1 gap-x-10 gap-y-6 border-t border-line pt-4">
                 <DataSheet record={data} />
