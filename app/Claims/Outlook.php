@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Claims;
 
-use App\Deciding\Answer;
 use App\Deciding\AskedClaim;
 use App\Deciding\Decide;
 use App\Deciding\Matter;
@@ -63,12 +62,12 @@ final readonly class Outlook
                     'sentence' => $claim->claim?->sentence() ?? '', 'fault' => $claim->fault, 'on' => $claim->claim === null || $claim->claim->on,
                     'collection' => $claim->collection === null ? null : ['key' => $claim->collection->key, 'name' => $claim->collection->name],
                     'stands' => $stands->holds, 'why_not' => $stands->holds ? null : $stands->reason,
-                    'standing' => $judgement === null ? null : self::words($judgement->standing),
+                    'standing' => $judgement === null ? null : self::standing($judgement->standing),
                     'shadowed_by' => array_map(static fn (int $index): int => $places[$index], $judgement->shadowedBy ?? []),
                     'answered' => $isUndecided && $judgement !== null ? $answered[$claim->place] ?? 0 : null,
                 ];
             }, $this->order->claims),
-            'otherwise' => ['standing' => self::words($rest), 'answered' => $left],
+            'otherwise' => ['standing' => self::standing($rest), 'answered' => $left],
             'counted' => $of,
         ];
     }
@@ -110,12 +109,7 @@ final readonly class Outlook
         $matter = Matter::ofRecord($declared, $notice->source->manifest()->recordTypes[$declared->recordType], $record->setRelation('source', $notice->source));
         $ruling = ($order ?? WhoAnswers::to($notice))->about($matter);
         $asked = array_map(static fn (array $line): array => ['place' => $line[0]->place, 'template' => $line[0]->template->key, 'name' => $line[0]->template->name, 'version' => $line[0]->version()?->number, 'holds' => $line[1]->holds, 'why' => $line[1]->reason], $ruling->asked);
-        try {
-            $answer = Answer::ruled($notice, $ruling, $matter->recipient->language)->language;
-            [$language, $because, $trouble] = [$answer->language, $answer->reason, null];
-        } catch (InvalidDocument) {
-            [$language, $because, $trouble] = self::instead($notice, $matter, $ruling);
-        }
+        [$language, $because, $trouble] = self::words($notice, $matter, $ruling);
 
         return [
             'notice' => $notice->key, 'record' => $record->key, 'asked' => $asked,
@@ -128,22 +122,25 @@ final readonly class Outlook
     }
 
     /**
-     * What goes out where what should answer cannot.
+     * What goes out.
      *
-     * @return array{string|null, string|null, string} its language, why it is that, and why it is not what should
+     * @return array{string|null, string|null, string|null} its language, why it is that, and why other words go out than those that should
      */
-    private static function instead(Notice $notice, Matter $matter, Ruling $ruling): array
+    private static function words(Notice $notice, Matter $matter, Ruling $ruling): array
     {
         try {
             $decision = app(Decide::class)->ruled($notice, $matter, $ruling);
         } catch (InvalidDocument $e) {
             return [null, null, $e->getMessage()];
         }
+        if ($decision instanceof Silence) {
+            return [null, null, $decision->inWords()];
+        }
 
-        return $decision instanceof Silence ? [null, null, $decision->inWords()] : [$decision->language, $decision->languageReason, implode('; ', $decision->reasons)];
+        return [$decision->language, $decision->languageReason, $decision->isInstead ? implode('; ', $decision->reasons) : null];
     }
 
-    private static function words(Standing $standing): string
+    private static function standing(Standing $standing): string
     {
         return strtolower($standing->name);
     }

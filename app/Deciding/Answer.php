@@ -31,33 +31,6 @@ final readonly class Answer
     {
     }
 
-    /**
-     * What answers for a matter. Expects who answers to be loaded with the notice.
-     *
-     * @param  string|null  $language  another than the recipient's
-     *
-     * @throws InvalidDocument when nothing does, or it does not fit the source any more
-     */
-    public static function about(Notice $notice, Matter $matter, ?string $language = null): self
-    {
-        return self::ruled($notice, WhoAnswers::to($notice)->about($matter), $language ?? $matter->recipient->language);
-    }
-
-    /**
-     * What answers by a ruling.
-     *
-     * @throws InvalidDocument as above
-     */
-    public static function ruled(Notice $notice, Ruling $ruling, ?string $language): self
-    {
-        $version = $ruling->answers?->version();
-        if ($ruling->isSilent()) {
-            throw InvalidDocument::because($notice->called(), '', implode('; ', $ruling->reasons()));
-        }
-
-        return $version === null ? self::otherwise($notice, $language, $ruling->otherwise) : self::with($notice, $version, $language, worn: $ruling->answers?->collection?->brand?->latestVersion);
-    }
-
     /** What answers when no claim does: the built-in, in the brand's frame or without. */
     public static function otherwise(Notice $notice, ?string $language, Otherwise $otherwise): self
     {
@@ -101,23 +74,39 @@ final readonly class Answer
     }
 
     /**
-     * The compiled message, made now where it has not been made before.
+     * The edition, made and kept now where that was not done before.
      *
      * @param  BrandVersion|null  $brand  another than the one it wears at the moment
      */
     public function edition(?BrandVersion $brand = null): Edition
     {
-        $brand = $this->brand($brand);
-        $design = $brand?->read() ?? Brand::plain();
-        $fingerprint = $this->fingerprint($design);
-        $edition = Edition::query()->where('fingerprint', $fingerprint)->first() ?? Edition::query()->createOrFirst(['fingerprint' => $fingerprint], [
+        return $this->known($brand) ?? $this->keep($this->compile($brand), $brand);
+    }
+
+    /** The edition, where it was kept before. */
+    public function known(?BrandVersion $brand = null): ?Edition
+    {
+        return Edition::query()->where('fingerprint', $this->fingerprint($this->design($brand)))->first();
+    }
+
+    /** The compiled message; it is not kept. */
+    public function compile(?BrandVersion $brand = null): CompiledMessage
+    {
+        return Compiler::compile($this->manuscript(), $this->design($brand));
+    }
+
+    /** Keeps what was compiled, so that it never changes. */
+    public function keep(CompiledMessage $message, ?BrandVersion $brand = null): Edition
+    {
+        $design = $this->design($brand);
+        $edition = Edition::query()->createOrFirst(['fingerprint' => $this->fingerprint($design)], [
             'notice_id' => $this->notice->id,
             'template_version_id' => $this->version?->id,
-            'brand_version_id' => $brand?->id,
+            'brand_version_id' => $this->brand($brand)?->id,
             'record_type_version_id' => $this->notice->source->recordTypeVersions()->where(['key' => $this->type()->key, 'hash' => $this->type()->hash])->value('id'),
             'language' => $this->language->language,
             'brand' => $design->name,
-            'compiled' => Compiler::compile($this->manuscript(), $design)->toArray(),
+            'compiled' => $message->toArray(),
         ]);
         if ($edition->wasRecentlyCreated) {
             $edition->passages()->attach($this->passages->versions ?? []);
@@ -126,15 +115,17 @@ final readonly class Answer
         return $edition;
     }
 
-    /** The same without being kept, for what is tried. */
-    public function message(): CompiledMessage
+    private function design(?BrandVersion $brand): Brand
     {
-        $design = $this->brand()?->read() ?? Brand::plain();
-
-        return Edition::query()->where('fingerprint', $this->fingerprint($design))->first()?->message() ?? Compiler::compile($this->manuscript(), $design);
+        return $this->brand($brand)?->read() ?? Brand::plain();
     }
 
-    private function brand(?BrandVersion $other = null): ?BrandVersion
+    /**
+     * The brand that it wears; null for a built-in without any.
+     *
+     * @param  BrandVersion|null  $other  another than the one it wears at the moment
+     */
+    public function brand(?BrandVersion $other = null): ?BrandVersion
     {
         return $other ?? $this->worn ?? ($this->template === null ? null : $this->notice->source->brandWornAs($this->template->brand));
     }

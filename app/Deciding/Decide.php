@@ -58,14 +58,14 @@ final readonly class Decide
         }
         $kept = $this->lastGood($notice, $version, $claim->collection?->brand?->latestVersion, $matter, (string) $language);
         if ($kept !== null) {
-            return new Decision($kept, $claim->called(), $kept->language, 'the language of its last good edition', [...$reasons, 'its last good edition answers'], true);
+            return Decision::ofLastGood($kept, $claim->called(), $reasons);
         }
 
         if (! $hasBuiltIn) {
             throw InvalidDocument::because($claim->template->name, '', implode('; ', $reasons).'; none of its editions can be filled with these data, and there are no built-in words');
         }
 
-        return Decision::of(Answer::builtIn($notice, $language), [...$reasons, 'none of its editions can be filled with these data: the built-in answers'], true);
+        return Decision::of(Answer::builtIn($notice, $language), [...$reasons, 'none of its editions can be filled with these data: the built-in answers'], isInstead: true);
     }
 
     /**

@@ -6,7 +6,8 @@ namespace App\Documents;
 
 use App\Audit\Audit;
 use App\Claims\Place;
-use App\Deciding\Answer;
+use App\Deciding\Decide;
+use App\Deciding\Decision;
 use App\Deciding\Matter;
 use App\Deciding\WhoAnswers;
 use App\Models\Brand;
@@ -92,7 +93,7 @@ final readonly class BrandDesk extends Desk
     /**
      * A message in a design, ready to be filled: that which answers for a notice at the moment.
      *
-     * @return array{Answer, CompiledMessage, MessageData}
+     * @return array{Decision, CompiledMessage, MessageData}
      */
     public function message(Design $design, string $notice, string $record, ?string $language): array
     {
@@ -100,10 +101,12 @@ final readonly class BrandDesk extends Desk
         $declared = $model->declaration();
         $type = $this->manifest->recordTypes[$declared->recordType];
         $matter = Matter::ofRecord($declared, $type, $this->source->record($type->key, $record));
-        $answer = Answer::about($model, $matter, $language);
-        $message = Compiler::compile($answer->manuscript(), $design, Marks::Frame);
+        $decision = app(Decide::class)->answering($model, $matter, $language);
+        $manuscript = $decision->manuscript();
+        // The last good edition of a template that no longer fits stays as it was compiled.
+        $message = $manuscript === null ? $decision->message : Compiler::compile($manuscript, $design, Marks::Frame);
 
-        return [$answer, $message, $matter->messageData($this->manifest->source, $message)];
+        return [$decision, $message, $matter->messageData($this->manifest->source, $message)];
     }
 
     /**

@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace App\Replay;
 
-use App\Deciding\Answer;
+use App\Deciding\Decide;
+use App\Deciding\Decision;
 use App\Deciding\Matter;
 use App\Deciding\Ruling;
+use App\Deciding\Silence;
 use App\Deciding\WhoAnswers;
 use App\Models\Dispatch;
 use App\Models\Edition;
 use App\Models\Notice;
 use App\Responses\AnswerLinks;
 use Herald\Claim\Otherwise;
-use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Manuscript\Differences;
 use Herald\Render\CompiledMessage;
@@ -33,8 +34,10 @@ final class Replay
 
     private readonly Renderer $renderer;
 
-    /** @var array<string, array{string, CompiledMessage|null, InvalidDocument|null}> who answers, with which message, or why it cannot be had; by who that is and the language */
-    private array $answers = [];
+    private readonly Decide $decide;
+
+    /** @var array<string, Decision|Silence> by who answers and the language */
+    private array $decisions = [];
 
     /** @var array<int, CompiledMessage> what was sent, by edition */
     private array $sent = [];
@@ -42,6 +45,7 @@ final class Replay
     public function __construct(private readonly Notice $notice, private readonly WhoAnswers $order)
     {
         $this->renderer = Renderer::inMemory(app(Limits::class));
+        $this->decide = new Decide($this->renderer);
     }
 
     /** How many there are to be run. */
@@ -137,33 +141,26 @@ final class Replay
         $type = $source->manifest()->recordTypes[$declared->recordType];
         $matter = Matter::ofDue($due->setRelation('source', $source), $declared, $type, Moment::of($dispatch->data['now'] ?? null) ?? $dispatch->created_at->toDateTimeImmutable());
         $ruling = $this->order->about($matter);
-        [$called, $message, $misfit] = $this->answers[($ruling->answers->place ?? '-').' '.$matter->recipient->language] ??= $this->answer($ruling, $matter->recipient->language);
-        if ($misfit !== null) {
-            throw $misfit;
+        $decision = $this->decision($ruling, $matter);
+        if ($decision instanceof Silence) {
+            return ['nothing', null];
         }
-        if ($message === null) {
-            return [$called, null];
-        }
+        $message = $decision->message;
         $links = $shown ? AnswerLinks::tried('notice', $this->notice->key, $due->record, $source->key) : AnswerLinks::of($dispatch->id);
 
-        return [$called, $this->renderer->fill($message, $matter->messageData($source->manifest()->source, $message, $dispatch->id, $links))];
+        return [$decision->called, $this->renderer->fill($message, $matter->messageData($source->manifest()->source, $message, $dispatch->id, $links))];
     }
 
-    /**
-     * @return array{string, CompiledMessage|null, InvalidDocument|null} with what speaks against it
-     */
-    private function answer(Ruling $ruling, ?string $language): array
+    /** Decides as sending does. What was decided once holds for all of the same rule and language, but where a template no longer fits: then it depends on the data. */
+    private function decision(Ruling $ruling, Matter $matter): Decision|Silence
     {
-        if ($ruling->isSilent()) {
-            return ['nothing', null, null];
+        $of = ($ruling->answers->place ?? '-').' '.$matter->recipient->language;
+        $decision = $this->decisions[$of] ?? $this->decide->ruled($this->notice, $matter, $ruling);
+        if ($decision instanceof Silence || ! $decision->isInstead) {
+            $this->decisions[$of] = $decision;
         }
-        try {
-            $answer = Answer::ruled($this->notice, $ruling, $language);
 
-            return [$answer->called(), $answer->message(), null];
-        } catch (InvalidDocument $e) {
-            return ['', null, $e];
-        }
+        return $decision;
     }
 
     private static function areSame(?FilledMessage $one, ?FilledMessage $other): bool

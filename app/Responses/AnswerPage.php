@@ -122,11 +122,11 @@ final readonly class AnswerPage
         $declared = $notice->declaration();
         $manifest = $source->manifest();
         $matter = Matter::ofRecord($declared, $manifest->recordTypes[$declared->recordType], $source->record($declared->recordType, $record));
-        $edition = app(Decide::class)->answering($notice, $matter)->edition;
-        $message = $edition->message();
+        $decision = app(Decide::class)->answering($notice, $matter);
+        $message = $decision->message;
         $data = $matter->messageData($manifest->source, $message);
 
-        return [$message, static fn (string $words): string => app(Renderer::class)->words($message, $words, $data), ($edition->brandVersion ?? $source->brandWornAs(null))->read()];
+        return [$message, static fn (string $words): string => app(Renderer::class)->words($message, $words, $data), ($decision->brandVersion() ?? $source->brandWornAs(null))->read()];
     }
 
     public function mayAnswer(): bool

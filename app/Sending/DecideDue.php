@@ -96,7 +96,8 @@ final readonly class DecideDue
             return null;
         }
         $dispatch = self::of($due, $notice);
-        $message = $decision->edition->message();
+        $message = $decision->message;
+        $edition = $decision->edition();
         $messageData = $matter->messageData($manifest->source, $message, $dispatch->id, AnswerLinks::of($dispatch->id));
         $roots = $declared->vocabulary->roots();
         $kept = Seal::close($roots, $messageData->data);
@@ -107,9 +108,9 @@ final readonly class DecideDue
         array_push($left, ...array_map(static fn (Fault $fault): string => "not computed: {$fault->inWords()}", $messageData->uncomputed));
         $where = $declared->recipient->inWords();
         $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];
-        $dispatch->setRelation('edition', $decision->edition)->fill([
+        $dispatch->setRelation('edition', $edition)->fill([
             ...$state,
-            'edition_id' => $decision->edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason, 'recipient_language' => $recipient->language,
+            'edition_id' => $edition->id, 'language' => $decision->language, 'language_reason' => $decision->languageReason, 'recipient_language' => $recipient->language,
             'decision' => ['reasons' => [...$decision->reasons, ...$left]], 'needs_look' => $decision->needsLook,
             'data' => $skipped ? Secrets::wiped($kept) : $kept, 'secret' => Seal::holds($roots, $messageData->data), 'due_at' => now(), 'attempts' => 0,
         ]);

@@ -42,7 +42,7 @@ final readonly class Rendering
             Words::BuiltIn => Decision::of(Answer::builtIn($notice, $wanted)),
             Words::Framed => Decision::of(Answer::otherwise($notice, $wanted, Otherwise::Framed)),
         };
-        $message = $decision->edition->message();
+        $message = $decision->message;
 
         return [$decision, $matter->recipient, $this->renderer->fill($message, $matter->messageData($manifest->source, $message, answering: AnswerLinks::tried('notice', $notice->key, $record, $notice->source->key)))];
     }

@@ -83,13 +83,13 @@ final class BrandDesignController
         $renderer = DraftPieces::renderer();
 
         return response()->json(['messages' => array_map(static function (array $wanted) use ($desk, $design, $renderer, $asked): array {
-            [$answer, $message, $messageData] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);
+            [$decision, $message, $messageData] = $desk->message($design, $wanted['notice'], $wanted['record'], $wanted['language'] ?? null);
             $line = static fn (MessagePart $part): string => $renderer->part($message, $part, $messageData);
 
             return [
                 'html' => $asked['text'] ? null : View::from($asked['view'])->of($line(MessagePart::Html)), 'text' => $asked['text'] ? $line(MessagePart::Text) : null,
                 'subject' => $line(MessagePart::Subject), 'from' => trim("{$line(MessagePart::FromName)} <{$line(MessagePart::FromAddress)}>"),
-                'language' => $message->language, 'language_name' => LanguageTag::name($message->language), 'built_in' => $answer->isBuiltIn(),
+                'language' => $message->language, 'language_name' => LanguageTag::name($message->language), 'built_in' => $decision->isBuiltIn(),
             ];
         }, $asked['messages'])]);
     }
