@@ -151,7 +151,8 @@ final readonly class OrderDesk
      */
     private function write(array $order, ?User $person): void
     {
-        $told = implode('; ', $this->told($this->inForce()));
+        $before = $this->inForce();
+        $told = implode('; ', $this->told($before));
         [$templates, $collections] = [$this->templates(), $this->collections()];
         $this->notice->claims()->delete();
         foreach ($order['claims'] as $place => $claim) {
@@ -165,7 +166,7 @@ final readonly class OrderDesk
         $this->notice->update(['fallback' => Otherwise::from($order['otherwise'])]);
         $this->notice->unsetRelation('claims')->load(WhoAnswers::LOADED);
         Looks::begin($this->notice, $this->notice->claims->firstWhere('active', true)?->template->latestVersion?->begun_from);
-        Audit::note($person, 'answer', $this->summary(), $this->notice, $this->notice->source, ['who answers' => $told], ['who answers' => implode('; ', $this->told($order))]);
+        Audit::note($person, 'answer', $this->summary($before['claims'], $order['claims']), $this->notice, $this->notice->source, ['who answers' => $told], ['who answers' => implode('; ', $this->told($order))]);
     }
 
     /** Puts a template's claim where it is to stand, in what is in force and in what is being written on. Called in the transaction that publishes it. */
@@ -220,11 +221,19 @@ final readonly class OrderDesk
         return [$claim['template'] ?? null, $claim['collection'] ?? null, ($claim['on'] ?? true) === true];
     }
 
-    /** What is in force, in a few words. */
-    private function summary(): string
+    /**
+     * What has changed, in a few words.
+     *
+     * @param  list<array<string, mixed>>  $before  the claims as they were
+     * @param  list<array<string, mixed>>  $after  and as they are
+     */
+    private function summary(array $before, array $after): string
     {
         $order = WhoAnswers::to($this->notice);
         $on = array_values(array_filter($order->claims, static fn (AskedClaim $claim): bool => $claim->counts()));
+        $isOn = static fn (array $claims): array => array_values(array_unique(array_column(array_filter($claims, static fn (array $claim): bool => ($claim['on'] ?? true) === true), 'template')));
+        [$added, $removed] = [array_diff($isOn($after), $isOn($before)), array_diff($isOn($before), $isOn($after))];
+        $called = fn (string $key): string => array_values(array_map(static fn (AskedClaim $claim): string => $claim->called(), array_filter($on, static fn (AskedClaim $claim): bool => $claim->template->key === $key)))[0] ?? $this->templates()->get($key)->name ?? $key;
 
         return match (true) {
             $on === [] => match ($order->otherwise) {
@@ -232,7 +241,8 @@ final readonly class OrderDesk
                 Otherwise::Framed => $order->otherwise->called(),
                 Otherwise::Silent => 'Silenced: nothing goes out',
             },
-            $on[0]->whole() === null => "Replaced by {$on[0]->called()}",
+            $on[0]->whole() === null && ($added === [] || in_array($on[0]->template->key, $added, true)) => "Replaced by {$on[0]->called()}",
+            $added !== [] || $removed !== [] => implode('; ', [...array_map(static fn (string $key): string => "{$called($key)}, added", array_values($added)), ...array_map(static fn (string $key): string => "{$called($key)}, removed", array_values($removed))]),
             default => 'Who answers: '.implode(', ', array_map(static fn (AskedClaim $claim): string => $claim->called(), $on)).'; otherwise '.$order->otherwise->inWords(),
         };
     }

@@ -17,6 +17,7 @@ use Herald\Claim\Judgement;
 use Herald\Claim\Reasoning;
 use Herald\Claim\Standing;
 use Herald\Document\InvalidDocument;
+use Herald\Value\Moment;
 
 /** What can be said of an order of claims before it is in force: how each line reads, which can never answer and why, and where that cannot be proven, how many records each would have answered. */
 final readonly class Outlook
@@ -96,6 +97,36 @@ final readonly class Outlook
         }
 
         return [$answered, $left, $of];
+    }
+
+    /**
+     * How many of the messages of late another order would have answered otherwise. Nothing is filled: what counts is which template is used, or what in place of one.
+     *
+     * @return array{of: int, number: int, more: bool, days: int} `more`: whether there are more of these days than were looked at
+     */
+    public static function differing(Notice $notice, WhoAnswers $now, WhoAnswers $then): array
+    {
+        $declared = $notice->declaration();
+        $type = $notice->source->manifest()->recordTypes[$declared->recordType];
+        $sent = $notice->dispatches()->whereNotNull('due_id')->whereNotNull('edition_id')->where('created_at', '>=', now()->subDays(self::DAYS))->latest('id')->limit(self::MOST + 1)->with(['due.event', 'due.record'])->get();
+        $of = $number = 0;
+        foreach ($sent->take(self::MOST) as $dispatch) {
+            try {
+                $matter = Matter::ofDue($dispatch->due?->setRelation('source', $notice->source) ?? throw new \LogicException('It has a due'), $declared, $type, Moment::of($dispatch->data['now'] ?? null) ?? $dispatch->created_at->toDateTimeImmutable());
+                [$before, $after] = [self::used($now->about($matter)), self::used($then->about($matter))];
+            } catch (InvalidDocument) {
+                continue;
+            }
+            $of++;
+            $number += $before === $after ? 0 : 1;
+        }
+
+        return ['of' => $of, 'number' => $number, 'more' => $sent->count() > self::MOST, 'days' => self::DAYS];
+    }
+
+    private static function used(Ruling $ruling): string
+    {
+        return $ruling->answers === null ? $ruling->otherwise->value : "template {$ruling->answers->template->id}";
     }
 
     /**

@@ -31,10 +31,12 @@ use Herald\Check\Examination;
 use Herald\Check\Finding;
 use Herald\Check\Mend;
 use Herald\Check\Weight;
+use Herald\Claim\Otherwise;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Schema;
 use Herald\Language\LanguageChoice;
+use Herald\Language\LanguageTag;
 use Herald\Manuscript\Differences;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\Passages;
@@ -142,7 +144,27 @@ final readonly class TemplateDesk extends Desk
             Finding::ofWhole(Weight::Advisory, "Nothing of the brand “{$worn}” is published: it goes out in the default brand.", 'brand', [Mend::document('Take the default brand', ['brand' => null])]),
         ];
 
-        return [...$missing, ...$this->unpublished($document), ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of(Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($worn), $this->manifest->recordTypes, $this->passages($document))))];
+        return [...$missing, ...$this->unpublished($document), ...$this->atHand()->judge(fn (Fullness $fullness): array => Checks::of($this->examination($document, $fullness)))];
+    }
+
+    private function examination(Json $document, Fullness $fullness): Examination
+    {
+        return Examination::of($document, $this->type, $this->notice, $fullness, $this->brand($document->node()->optionalString('brand')), $this->manifest->recordTypes, $this->passages($document), $this->readers());
+    }
+
+    /**
+     * @return list<string> the languages of the notice's built-in words whose readers the template is used for, or will be
+     */
+    private function readers(): array
+    {
+        $languages = $this->template->is_passage ? [] : $this->notice?->languages() ?? [];
+        $notice = count($languages) < 2 ? null : $this->noticeModel();
+        if ($notice === null || $notice->fallback === Otherwise::Silent) {
+            return [];
+        }
+        $own = array_filter(WhoAnswers::to($notice)->claims, fn (AskedClaim $claim): bool => $claim->template->id === $this->template->id && $claim->claim?->on === true);
+
+        return array_values(array_filter($languages, static fn (string $language): bool => $own === [] || array_filter($own, static fn (AskedClaim $claim): bool => $claim->claim?->takes($language) === true) !== []));
     }
 
     /**
@@ -217,7 +239,8 @@ final readonly class TemplateDesk extends Desk
         [$editions, $broken] = $this->template->is_passage ? TouchedTemplate::outlook(TouchedTemplate::taking($this->template), fn (TouchedTemplate $touched): array => $touched->differsWith($this->template, $document)) : [[], []];
 
         return [
-            'notice' => $this->notice === null ? null : ['key' => $this->notice->key, 'name' => $this->notice->name],
+            'notice' => $this->notice === null || $notice === null ? null : ['key' => $this->notice->key, 'name' => $this->notice->name, 'revision' => $notice->revision, 'on' => $this->notice->on],
+            ...$this->languagesIn($document),
             'others' => $notice === null ? [] : $this->others($notice),
             'stands' => $notice !== null && $notice->claims->contains(fn (Claim $claim): bool => $claim->active && $claim->template_id === $this->template->id),
             'left_to_source' => $this->notice?->carrier === Carrier::Source,
@@ -226,6 +249,16 @@ final readonly class TemplateDesk extends Desk
             'changes' => $this->differences($before, $document->data),
             'editions' => $editions, 'findings' => [...$broken, ...$this->grave($document)],
         ];
+    }
+
+    /**
+     * @return array{languages: list<string>, languages_taken_away: list<array{tag: string, name: string}>} those that the draft has all its words in; and those of the built-in words whose readers would not get it in theirs
+     */
+    private function languagesIn(Json $document): array
+    {
+        $examination = $this->examination($document, Fullness::in([]));
+
+        return ['languages' => $examination->wholeLanguages(), 'languages_taken_away' => array_map(static fn (string $tag): array => ['tag' => $tag, 'name' => LanguageTag::name($tag)], $examination->languagesTakenAway())];
     }
 
     /**

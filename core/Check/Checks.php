@@ -28,6 +28,7 @@ final class Checks
         WordsOverPicture::class,
         PlainIsOld::class,
         LanguageNotWhole::class,
+        LanguageTakenAway::class,
         Uncomputed::class,
         MayBeEmpty::class,
     ];

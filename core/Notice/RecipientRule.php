@@ -107,6 +107,10 @@ final readonly class RecipientRule
             throw $node->fault($key, $e->getMessage());
         }
 
+        if ($path->root() === 'recipient') {
+            throw $node->fault($key, "\"{$text}\" is what this is to say: name a field of the record");
+        }
+
         return $type::class === $field->type::class ? $path : throw $node->fault($key, "\"{$text}\" is of type {$field->type->name()}, not {$type->name()}");
     }
 }

@@ -66,6 +66,44 @@ final class WhoAnswersTest extends TestCase
         $this->signIn()->ask('GET', self::AT.'/why?record='.self::RECORD)->assertJsonPath('template.key', 'large')->assertJsonPath('asked.1.why', 'Country of the delivery address is Germany and Total is more than 250');
     }
 
+    public function test_what_takes_readers_from_the_built_in_in_their_language_is_said_and_can_be_kept_from_it(): void
+    {
+        $at = '/api/app/sources/larkmoor/templates/german';
+        $this->inForce([])->assertOk();
+        $document = $this->ask('GET', $at)->json('document');
+        $told = 'The built-in message exists in German, this template does not: these readers get it in English. When you publish, you can keep the built-in message for them.';
+        // Its words are English, whatever its name is.
+        $this->ask('PUT', "{$at}/draft", ['revision' => null, 'version' => 1, 'document' => ['envelope' => ['subject' => [['text' => 'Other words']]]] + $document])->assertOk();
+        self::assertContains($told, array_column($this->ask('POST', "{$at}/findings", ['document' => $document])->assertOk()->json('findings'), 'words'));
+        $asked = $this->ask('GET', "{$at}/publication")->assertOk()->assertJsonPath('languages', ['en'])->assertJsonPath('languages_taken_away', [['tag' => 'de', 'name' => 'German']])->assertJsonPath('notice.on', true)->json();
+        self::assertContains($told, array_column($asked['advice'], 'words'));
+        $this->ask('POST', "{$at}/publication", ['revision' => $asked['revision'], 'place' => ['how' => 'keep', 'languages' => ['en']]])->assertOk();
+        $this->ask('GET', self::AT.'/order')->assertJsonPath('in_force.claims.0.template', 'german')->assertJsonPath('in_force.claims.0.languages', ['en']);
+        self::assertNotContains($told, array_column($this->ask('POST', "{$at}/findings", ['document' => $document])->assertOk()->json('findings'), 'words'), 'they keep theirs');
+        $record = $this->source->record('order', self::RECORD);
+        $record->update(['data' => ['customer' => ['language' => 'de'] + $record->data['customer']] + $record->data]);
+        $this->signIn()->ask('GET', self::AT.'/why?record='.self::RECORD)->assertJsonPath('answers', 'built_in')->assertJsonPath('language', 'de');
+    }
+
+    public function test_what_was_added_is_said_to_have_been_added(): void
+    {
+        $this->inForce([['template' => 'night-blue-receipt']])->assertOk();
+        $this->inForce([['template' => 'night-blue-receipt'], ['template' => 'large', 'if' => ['path' => 'order.total', 'operator' => 'more', 'value' => 1]]])->assertOk();
+        $this->ask('GET', self::AT)->assertJsonPath('history.0.what', 'Large, version 1, added')->assertJsonPath('history.1.what', 'Replaced by Night-blue receipt, version 1');
+    }
+
+    public function test_before_an_order_is_applied_it_is_said_what_is_shadowed_and_how_many_messages_would_differ(): void
+    {
+        $this->inForce([['template' => 'night-blue-receipt']])->assertOk();
+        $this->place();
+        $this->place();
+        $order = fn (array $claims): TestResponse => $this->signIn()->ask('POST', self::AT.'/order/trial', ['claims' => $claims, 'otherwise' => 'built_in', 'record' => null, 'compare' => true])->assertOk();
+        $order([['template' => 'night-blue-receipt']])->assertJsonPath('differing', ['of' => 2, 'number' => 0, 'more' => false, 'days' => 90]);
+        $order([['template' => 'large'], ['template' => 'night-blue-receipt', 'if' => ['path' => 'order.total', 'operator' => 'more', 'value' => 1]]])
+            ->assertJsonPath('differing.number', 2)->assertJsonPath('lines.1.standing', 'never')->assertJsonPath('lines.1.shadowed_by', [0]);
+        $this->ask('POST', self::AT.'/order/trial', ['claims' => [], 'otherwise' => 'built_in'])->assertJsonPath('differing', null);
+    }
+
     public function test_what_answers_when_none_fits_is_chosen_and_nothing_goes_out_where_that_was_chosen(): void
     {
         $never = ['template' => 'large', 'if' => ['path' => 'order.total', 'operator' => 'more', 'value' => 100_000]];
@@ -230,7 +268,7 @@ final class WhoAnswersTest extends TestCase
         $this->ask('POST', self::AT.'/order/trial', $order['in_force'])->assertOk()->assertJsonPath('lines.1.stands', true)->assertJsonPath('lines.0.stands', false);
         $this->ask('POST', '/api/app/sources/larkmoor/templates', ['name' => 'Other', 'from' => 'built_in', 'notice' => 'order-received'])->assertCreated();
         $this->ask('POST', '/api/app/sources/larkmoor/templates/other/publication', ['revision' => 1])->assertOk();
-        self::assertSame(['other', 'large', 'night-blue-receipt'], array_column($this->ask('GET', self::AT.'/order')->json('in_force.claims'), 'template'));
+        self::assertSame(['large', 'other', 'night-blue-receipt'], array_column($this->ask('GET', self::AT.'/order')->json('in_force.claims'), 'template'));
     }
 
     /**

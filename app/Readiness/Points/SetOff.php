@@ -20,6 +20,9 @@ final class SetOff implements Point
     public function of(Survey $survey, Asked $asked): Told
     {
         $cue = $asked->declared->cue;
+        if ($cue->time !== null && ! $asked->declared->on) {
+            return Told::note('This notice is off. Its messages are scheduled once it is on', 'Switch the notice on to see how many are scheduled', $asked->page('here'));
+        }
         if ($cue->time !== null) {
             [$coming, $were] = [$survey->coming($asked->notice)->number, $survey->cameDue($asked->notice)->number];
 

@@ -23,6 +23,8 @@ export const queries = {
     orderParts: (key: string) => queryOptions({ queryKey: ['notices', key, 'order-parts'], queryFn: () => got(api.GET('/notices/{key}/order/parts', { params: { path: { key } } })), ...BESIDE }),
     triedOrder: (key: string, order: string) =>
         queryOptions({ queryKey: ['notices', key, 'tried-order', order], queryFn: () => triedAs(key, JSON.parse(order) as Parameters<typeof triedAs>[1]), retry: false, placeholderData: keepPreviousData }),
+    comparedOrder: (key: string, order: string) =>
+        queryOptions({ queryKey: ['notices', key, 'compared-order', order], queryFn: () => got(api.POST('/notices/{key}/order/trial', { params: { path: { key } }, body: { ...(JSON.parse(order) as Schemas['Order']), record: null, compare: true } })), staleTime: 0, gcTime: 0, retry: false }),
     replayed: (key: string, replay: string, id: string) => queryOptions({ queryKey: ['notices', key, 'replayed', replay, id], queryFn: () => got(api.GET('/notices/{key}/replay/{replay}/{id}', { params: { path: { key, replay, id } } })), staleTime: Infinity }),
     noticeChanged: (key: string, language: string) => queryOptions({ queryKey: ['notices', key, 'changed', language], queryFn: () => got(api.GET('/notices/{key}/changed/{language}', { params: { path: { key, language } } })) }),
     readiness: () => queryOptions({ queryKey: ['readiness'], queryFn: () => got(api.GET('/readiness')), staleTime: 0 }),

@@ -2070,7 +2070,7 @@ export interface components {
                 }[];
             }[];
         };
-        /** @description Where a template is to stand among those that answer for its notice; it stays where it stands, or stands above the others, where nothing is said */
+        /** @description Where a template is to stand among those that answer for its notice; it stays where it stands, or stands beneath those that ask for something, where nothing is said */
         Placing: {
             /** @enum {string} */
             how: "keep" | "first" | "last" | "in_place_of" | "before";
@@ -2080,6 +2080,8 @@ export interface components {
             if?: {
                 [key: string]: unknown;
             } | null;
+            /** @description for readers of which languages alone */
+            languages?: string[];
         };
         Order: {
             claims: components["schemas"]["Claim"][];
@@ -2151,6 +2153,13 @@ export interface components {
             /** @description what is in force */
             now: string[];
             then: string[];
+            /** @description of how many messages of so many days how many would use other words, 500 at most; null where that was not asked */
+            differing: {
+                of: number;
+                number: number;
+                more: boolean;
+                days: number;
+            } | null;
             why: components["schemas"]["Why"] | null;
         };
         Why: {
@@ -2570,7 +2579,16 @@ export interface components {
             notice: {
                 key: string;
                 name: string;
+                revision: number;
+                on: boolean;
             } | null;
+            /** @description those that it has all its words in */
+            languages: string[];
+            /** @description those of the built-in words whose readers would not get it in theirs */
+            languages_taken_away: {
+                tag: string;
+                name: string;
+            }[];
             /** @description those that are switched on for its notice */
             others: {
                 place: number;
@@ -3931,6 +3949,8 @@ export interface operations {
                     claims: components["schemas"]["Claim"][];
                     otherwise: components["schemas"]["Otherwise"];
                     record?: string | null;
+                    /** @description whether it is compared with what is in force by the messages of late */
+                    compare?: boolean;
                 };
             };
         };

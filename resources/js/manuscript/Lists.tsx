@@ -58,10 +58,10 @@ function FieldItem({ field, path, choose }: { field: Field; path: string; choose
     const label = fieldName(byPath, field);
 
     return (
-        <Command.Item value={`${label} ${path} ${values[field.path] ?? ''}`} onSelect={choose}>
+        <Command.Item value={`${label} ${path} ${values?.[field.path] ?? ''}`} onSelect={choose}>
             <span className="font-semibold">{label}</span> <span className="font-mono text-[11.5px] text-muted">{path}</span>
             <span className="ml-auto truncate max-w-40" dir="auto">
-                {values[field.path] ?? <span className="text-muted">empty</span>}
+                {values && (values[field.path] ?? <span className="text-muted">empty</span>)}
             </span>
         </Command.Item>
     );

@@ -43,7 +43,7 @@ export function useDesk(): Desk {
 }
 
 /** What conditions are put together of. */
-export type Fields = Pick<Desk, 'fields' | 'byPath' | 'operators' | 'languages' | 'values'>;
+export type Fields = Pick<Desk, 'fields' | 'byPath' | 'operators' | 'languages'> & { /** Today's values by path; null where no record is at hand. */ values: Desk['values'] | null };
 
 /** Where there is no document that is written on, but conditions are put together all the same. */
 export const FieldsContext = createContext<Fields | null>(null);

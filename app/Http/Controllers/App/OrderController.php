@@ -7,6 +7,7 @@ namespace App\Http\Controllers\App;
 use App\Claims\OrderDesk;
 use App\Claims\Otherwises;
 use App\Claims\Outlook;
+use App\Deciding\WhoAnswers;
 use App\Http\Requests\AskOfRecord;
 use App\Http\Requests\SetOtherwise;
 use App\Http\Requests\TryOrder;
@@ -59,6 +60,7 @@ final class OrderController
         return response()->json([
             ...Outlook::of($desk->notice, $asked),
             'now' => $desk->told($desk->inForce()), 'then' => $desk->told($document),
+            'differing' => $request->validated('compare') === true ? Outlook::differing($desk->notice, WhoAnswers::to($desk->notice), $asked) : null,
             'why' => $record === null ? null : Outlook::why($desk->notice, $source->record($desk->notice->declaration()->recordType, $record), $asked),
         ]);
     }

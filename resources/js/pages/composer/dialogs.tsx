@@ -1,6 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { api, got, type Schemas } from '../../api/client';
 import { Group, UNBEGUN, type Condition } from '../../manuscript/ConditionForm';
 import { Dialog } from '../../parts/Dialog';
@@ -40,24 +41,37 @@ type Placing = Schemas['Placing'];
 /** Asks once, with all that publishing does, and where it is to stand among those that answer. */
 export function PublishDialog({ template, open, close, published }: { template: string; open: boolean; close: () => void; published: (template: Schemas['Template']) => void }) {
     const [place, setPlace] = useState<Placing | null>(null);
+    const [takeOver, setTakeOver] = useState(false);
+    const client = useQueryClient();
 
     return (
         <Publishing
             of={template}
             ask={() => got(api.GET('/templates/{key}/publication', { params: { path: { key: template } } }))}
-            publish={(revision, data) => got(api.POST('/templates/{key}/publication', { params: { path: { key: template } }, body: { revision, place: data.notice ? (place ?? usual(data)) : null } }))}
+            publish={async (revision, data) => {
+                const answer = await got(api.POST('/templates/{key}/publication', { params: { path: { key: template } }, body: { revision, place: data.notice ? (place ?? usual(data)) : null } }));
+                if (takeOver && data.notice && data.left_to_source) {
+                    // The template is published, whatever becomes of this.
+                    await got(api.PUT('/notices/{key}/carrier', { params: { path: { key: data.notice.key } }, body: { revision: data.notice.revision, carrier: 'herald' } })).catch((error: unknown) => toast.error(`Could not send the notice from here: ${error instanceof Error ? error.message : ''}`));
+                    await client.invalidateQueries({ queryKey: ['notices'] });
+                }
+
+                return { answer, data };
+            }}
             open={open}
             close={() => {
                 setPlace(null);
+                setTakeOver(false);
                 close();
             }}
-            busy="Publish"
-            consequence={(data) => <Consequence data={data} place={place ?? usual(data)} setPlace={setPlace} />}
+            busy="Publishing …"
+            consequence={(data) => <Consequence data={data} place={place ?? usual(data)} setPlace={setPlace} takeOver={takeOver} setTakeOver={setTakeOver} />}
             lead={(finding) => (finding.block === null ? null : () => showFinding(finding))}
-            published={(answer) => {
+            published={({ answer, data }) => {
                 published(answer);
+                const isUsed = answer.notice !== null && answer.claims.some((claim) => claim.active && claim.notice === answer.notice?.key);
 
-                return `Version ${answer.version ?? ''} is published.${answer.passage ? ' What takes it in goes out with it from now on.' : ''}${answer.notice && answer.claims.some((claim) => claim.active && claim.notice === answer.notice?.key) ? ` It answers for ${answer.notice.name} from now on.` : ''}`;
+                return `Version ${answer.version ?? ''} is published.${answer.passage ? ' What takes it in goes out with it from now on.' : ''}${isUsed ? (data.notice?.on === false ? ` It is used for ${answer.notice?.name ?? ''} once that notice is on.` : data.left_to_source && !takeOver ? ` It is used for ${answer.notice?.name ?? ''} once that is sent from here.` : ` It is used for ${answer.notice?.name ?? ''} from now on.`) : ''}`;
             }}
         />
     );
@@ -67,11 +81,13 @@ export function PublishDialog({ template, open, close, published }: { template: 
 function usual(data: Schemas['Publication']): Placing {
     const always = data.others.find((one) => one.sentence === '');
 
-    return data.stands ? { how: 'keep' } : always ? { how: 'in_place_of', claim: always.place } : { how: 'first' };
+    return data.stands ? { how: 'keep' } : always ? { how: 'in_place_of', claim: always.place } : { how: 'last' };
 }
 
-function Consequence({ data, place, setPlace }: { data: Schemas['Publication']; place: Placing; setPlace: (place: Placing) => void }) {
+function Consequence({ data, place, setPlace, takeOver, setTakeOver }: { data: Schemas['Publication']; place: Placing; setPlace: (place: Placing) => void; takeOver: boolean; setTakeOver: (takeOver: boolean) => void }) {
     const isPassage = !useDesk().takesPassages;
+    const when = data.notice?.on === false ? 'once it is on' : data.left_to_source && !takeOver ? 'once it is sent from here' : 'from now on';
+    const kept = place.languages !== undefined;
 
     return (
         <div className="grid gap-2">
@@ -82,15 +98,15 @@ function Consequence({ data, place, setPlace }: { data: Schemas['Publication']; 
                     <p>
                         {data.others.length === 0 ? (
                             <>
-                                It answers for <b>{data.notice.name}</b> from now on; now no template does.
+                                This template is used for <b>{data.notice.name}</b> {when}. So far no template is.
                             </>
                         ) : data.stands && data.others.length === 1 ? (
                             <>
-                                It answers for <b>{data.notice.name}</b>, as it does now.
+                                This template is used for <b>{data.notice.name}</b>, as before.
                             </>
                         ) : (
                             <>
-                                It was written for <b>{data.notice.name}</b>.
+                                This template was written for <b>{data.notice.name}</b>.
                             </>
                         )}{' '}
                         In the last 30 days that was {plural(data.messages, 'message')} to {plural(data.people, 'person', 'people')}.
@@ -98,9 +114,35 @@ function Consequence({ data, place, setPlace }: { data: Schemas['Publication']; 
                     {!(data.stands && data.others.length === 1) && data.others.length > 0 && <Standing data={data} place={place} setPlace={setPlace} />}
                 </>
             ) : (
-                <p>It answers for no notice.</p>
+                <p>This template is used for no notice.</p>
             )}
-            {data.left_to_source && <p className="text-warning">The source still sends this notice itself: nothing goes out from here until its manifest says otherwise.</p>}
+            {data.notice?.on === false && <p className="text-warning">This notice is off: nothing is sent until you switch it on.</p>}
+            {data.notice && data.languages_taken_away.length > 0 && (
+                <label className="flex gap-2 items-start text-[13px] border border-line rounded-field p-2.5">
+                    <input
+                        type="checkbox"
+                        className="checkbox checkbox-sm mt-0.5"
+                        checked={kept}
+                        onChange={(event) => setPlace({ ...place, languages: event.target.checked ? data.languages : undefined })}
+                    />
+                    <span>
+                        Use the built-in message for {new Intl.ListFormat('en').format(data.languages_taken_away.map(({ name }) => name))} readers
+                        <span className="block text-muted">This template is then used only for recipients who read {new Intl.ListFormat('en', { type: 'disjunction' }).format(data.languages.map((tag) => new Intl.DisplayNames('en', { type: 'language' }).of(tag) ?? tag))}.</span>
+                    </span>
+                </label>
+            )}
+            {data.left_to_source && (
+                <div className="text-[13px] border-l-3 border-warning pl-2.5">
+                    <p className="text-warning">The application still sends this notice itself, so nothing is sent from here.</p>
+                    <label className="flex gap-2 items-start mt-1">
+                        <input type="checkbox" className="checkbox checkbox-sm mt-0.5" checked={takeOver} onChange={(event) => setTakeOver(event.target.checked)} />
+                        <span>
+                            Send it from here
+                            <span className="block text-muted">Switch its own message off in the application, or people get both.</span>
+                        </span>
+                    </label>
+                </div>
+            )}
             {data.compared_with && <p>Compared with {data.compared_with}:</p>}
             <Changes changes={data.changes} />
         </div>

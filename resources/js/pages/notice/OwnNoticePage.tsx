@@ -16,6 +16,9 @@ import { BLANK, cueKind, fieldsOf, foreseen, keyFor, spanOf, UNITS, type Changes
 
 type Parts = Schemas['NoticeParts'];
 
+/** What the rows of the form are called, by the member of the document that they are about. */
+const PLACES: Record<string, string> = { name: 'Name', key: 'Name', strand: 'About', recipient: 'Recipients', audience: 'Recipients', cue: 'When', given: 'Extra data', required: 'Must contain' };
+
 /** A notice of one's own is made or changed: as a sentence that one fills in, with what it would have been beside it. */
 export function OwnNoticePage() {
     const key = useParams()['notice'];
@@ -144,7 +147,7 @@ function Form({ parts, type, begun, revision }: { parts: Parts; type: string; be
                         {!isBegun ? (
                             <p className="text-muted">Once it has a name, somebody to go to and something that sets it off, this says how many messages it would have been.</p>
                         ) : tried.error ? (
-                            <p className="text-warning">{faults[0] ? `Something is missing: ${faults[0].reason}.` : tried.error.message}</p>
+                            <p className="text-warning">{faults[0] ? `${PLACES[faults[0].place.split('/')[0] ?? ''] ?? faults[0].place}: ${faults[0].reason}.` : tried.error.message}</p>
                         ) : tried.data ? (
                             <Tried tried={tried.data} follows={kind === 'follows'} />
                         ) : (
@@ -325,7 +328,7 @@ function RecipientForm({ notice, set, fields, parts, type, fault }: { notice: Ow
                         chosen={fields.byPath.get(full(recipient.path ?? ''))}
                         path={recipient.path ?? ''}
                         scope={scope}
-                        suits={({ type: kind, path }) => kind === 'email' && path.includes('.') && (how === 'each' ? path.startsWith(`${recipient.each ?? ''}.*.`) : !path.includes('*'))}
+                        suits={({ type: kind, path }) => kind === 'email' && path.includes('.') && !path.startsWith('recipient.') && (how === 'each' ? path.startsWith(`${recipient.each ?? ''}.*.`) : !path.includes('*'))}
                         choose={choose}
                     />
                 )}

@@ -11,7 +11,7 @@ import { Loading, Problem } from '../../parts/Message';
 import { useMayPublish, useMayWrite } from '../../parts/useSession';
 import { BeginTemplate } from '../templates/BeginTemplate';
 import { ClaimDialog } from './ClaimDialog';
-import { groups, keyed, moved, newId, OTHERWISE, plain, told, type Otherwise, type Row, type Written } from './order';
+import { added, groups, keyed, moved, newId, OTHERWISE, plain, told, type Otherwise, type Row, type Written } from './order';
 
 type Notice = Schemas['Notice'];
 type Desk = Schemas['OrderDesk'];
@@ -177,8 +177,7 @@ function Lines({ notice, desk, record }: { notice: Notice; desk: Desk; record: s
                     take={(claim) => {
                         const row = { ...open.row, claim };
                         setOpen(null);
-                        // A new one is asked before the others of its kind: beneath one that always answers it would never be.
-                        change({ ...order, rows: open.isNew ? [row, ...order.rows] : order.rows.map((one) => (one.id === row.id ? row : one)) });
+                        change({ ...order, rows: open.isNew ? added(order.rows, row) : order.rows.map((one) => (one.id === row.id ? row : one)) });
                     }}
                 />
             )}
@@ -350,6 +349,8 @@ function Rest({ notice, desk, order, outlook, mayWrite, choose, record }: { noti
 
 function PutInForce({ notice, outlook, revision, order, close, done }: { notice: Notice; outlook: Outlook | undefined; revision: () => number; order: Written; close: () => void; done: (desk: Desk) => void }) {
     const client = useQueryClient();
+    const compared = useQuery(queries.comparedOrder(notice.key, JSON.stringify(plain(order))));
+    const differing = compared.data?.differing;
     const put = useMutation({
         mutationFn: () => got(api.POST('/notices/{key}/order', { params: { path: { key: notice.key } }, body: { revision: revision(), ...plain(order) } })),
         onSuccess: async (next) => {
@@ -379,7 +380,31 @@ function PutInForce({ notice, outlook, revision, order, close, done }: { notice:
             ) : (
                 <Loading />
             )}
-            {outlook?.lines.some((line) => line.standing === 'never') && <p className="text-warning text-[13px] mt-3">Some of it can never answer, as is said beside it.</p>}
+            {outlook && (
+                <ul className="text-[13px] mt-3 grid gap-1">
+                    <li>
+                        {compared.error ? (
+                            <Problem error={compared.error} />
+                        ) : !differing ? (
+                            'Comparing with the messages of the last 90 days …'
+                        ) : differing.of === 0 ? (
+                            `No message was sent in the last ${differing.days} days to compare with.`
+                        ) : (
+                            <>
+                                Of the {differing.more ? 'newest ' : ''}
+                                {differing.of === 1 ? '1 message' : `${differing.of} messages`} of the last {differing.days} days, <b>{differing.number === 0 ? 'none' : differing.number}</b> would use {differing.number === 1 ? 'another template' : 'other templates'}.
+                            </>
+                        )}
+                    </li>
+                    {outlook.lines
+                        .filter((line) => line.standing === 'never' && line.on)
+                        .map((line) => (
+                            <li key={line.place} className="text-warning">
+                                {line.name} can never be used: {line.shadowed_by.length === 0 ? 'no record meets its condition' : `${line.shadowed_by.map((place) => outlook.lines.find((one) => one.place === place)?.name ?? '').join(' and ')} above it ${line.shadowed_by.length === 1 ? 'takes' : 'take'} all of its records`}.
+                            </li>
+                        ))}
+                </ul>
+            )}
             {put.error && <Problem error={put.error} />}
         </Dialog>
     );

@@ -32,6 +32,18 @@ export const groups = (rows: Row[], collections: { key: string; name: string; on
     { collection: null, rows: rows.filter((row) => row.claim.collection === undefined) },
 ];
 
+/** Whether a claim is used for all records and all recipients. */
+const isForAll = ({ if: when, languages, from, until }: Schemas['Claim']): boolean => when === undefined && languages === undefined && from === undefined && until === undefined;
+
+/** The rows with a new one: above the others of its kind, but beneath all that ask for something where it asks for nothing. */
+export function added(rows: Row[], row: Row): Row[] {
+    const theirs = rows.filter((one) => one.claim.collection === row.claim.collection && one.claim.on !== false);
+    const above = isForAll(row.claim) ? theirs.find((one) => isForAll(one.claim)) : theirs[0];
+    const last = theirs.at(-1);
+
+    return above ? rows.toSpliced(rows.indexOf(above), 0, row) : last ? rows.toSpliced(rows.indexOf(last) + 1, 0, row) : [row, ...rows];
+}
+
 /** The rows with one of them moved to where another of its group stands. */
 export function moved(rows: Row[], id: number, to: number): Row[] {
     const [from, at] = [rows.findIndex((row) => row.id === id), rows.findIndex((row) => row.id === to)];

@@ -110,7 +110,7 @@ export const fieldsOf = (parts: Schemas['ConditionParts'] | undefined): Fields =
     byPath: new Map(parts?.fields.map((field) => [field.path, field])),
     operators: parts?.operators ?? [],
     languages: parts?.languages ?? [],
-    values: {},
+    values: null,
 });
 
 /** "12 messages to 9 people", or none. */

@@ -84,7 +84,7 @@ export function SetAll({ strands, newOnes, close }: { strands: Schemas['RunningO
                                 <b className="font-semibold">{line.name}</b> <span className="text-muted">to {line.audience_label}</span>
                             </span>
                             <span className="text-muted">
-                                <s>{OTHERWISE[line.otherwise].words}</s>
+                                <s>{OTHERWISE[line.otherwise].words}</s> → <span className="text-base-content">{OTHERWISE[otherwise].words}</span>
                                 {line.templates.length > 0 && `; ${line.templates.map(({ name }) => name).join(', ')} ${line.templates.some(({ always }) => always) ? 'goes on answering for all' : 'goes on answering for some'}`}
                             </span>
                         </li>
