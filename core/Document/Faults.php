@@ -26,6 +26,27 @@ final class Faults
     }
 
     /**
+     * What is read, or null where that fails: then its faults are among these.
+     *
+     * @template T
+     *
+     * @param  \Closure(): T  $read
+     * @return T|null
+     */
+    public function of(\Closure $read): mixed
+    {
+        try {
+            return $read();
+        } catch (InvalidDocument $e) {
+            foreach ($e->faults as $fault) {
+                $this->add($fault->place, $fault->reason);
+            }
+
+            return null;
+        }
+    }
+
+    /**
      * @return list<Fault>
      */
     public function all(): array

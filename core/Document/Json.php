@@ -36,13 +36,18 @@ final readonly class Json
         try {
             $object = json_decode($text, false, self::DEPTH, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw InvalidDocument::because($name, '', 'is not JSON: '.lcfirst($e->getMessage()));
+            $where = in_array($e->getCode(), [JSON_ERROR_SYNTAX, JSON_ERROR_CTRL_CHAR], true) ? JsonText::fault($text) : null;
+            throw InvalidDocument::because($name, '', 'is not JSON: '.($where ?? lcfirst($e->getMessage())));
         }
         if (! $object instanceof \stdClass) {
             throw InvalidDocument::because($name, '', 'must be a JSON object');
         }
         /** @var array<array-key, mixed> $data an object decodes to an array */
         $data = json_decode($text, true, self::DEPTH, JSON_THROW_ON_ERROR);
+        $doubled = JsonText::doubledKeys($text, $object);
+        if ($doubled !== []) {
+            throw new InvalidDocument($name, array_map(static fn (array $one): Fault => new Fault(trim($one[0], '/'), $one[1] === 0 ? 'has an object with a key that is there twice' : "is there twice, again on line {$one[1]}"), $doubled));
+        }
         $endless = self::endless($data, '');
         if ($endless !== null) {
             throw InvalidDocument::because($name, $endless, 'is a number too large to be read');

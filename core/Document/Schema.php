@@ -103,7 +103,7 @@ enum Schema: string
         static $validator = null;
         if (! $validator instanceof Validator) {
             $validator = new Validator;
-            $validator->setMaxErrors(20);
+            $validator->setMaxErrors(Faults::MOST);
             $validator->setStopAtFirstError(false);
             $validator->resolver()?->registerPrefix(self::BASE, dirname(__DIR__, 2).'/schema');
         }

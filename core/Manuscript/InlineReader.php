@@ -42,7 +42,7 @@ final readonly class InlineReader
             $odd = [];
             $runs = array_map(fn (array $run): Run => $this->run($run, $place, $inLink), Words::runs($raw, $odd));
             foreach ($odd as $one) {
-                $this->faults->add($place, "\"{$one}\" cannot be read as a variable; write \\{ for a bracket that is meant as such");
+                $this->faults->add($place, str_ends_with($one, '}') ? "\"{$one}\" cannot be read as a variable; write \\{ for a bracket that is meant as such" : "\"{$one}\" has no closing bracket; write \\{ for a bracket that is meant as such");
             }
 
             return new Inline($runs);

@@ -16,7 +16,7 @@ final class Words
     /** The formats that are told words, which differ from language to language. */
     public const SAYING = ['words_by_number', 'words_by_value'];
 
-    private const PATTERN = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*(?:\((?<with>(?:[^()"]++|"(?:[^"\\\\]++|\\\\.)*+")*+)\)\s*)?)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\})|(?<break>\r?\n)/u';
+    private const PATTERN = '/\\\\\{|\{\s*(?<path>'.Path::PATTERN.')\s*(?:\|\s*(?<format>[a-z_]+)\s*(?:\((?<with>(?:[^()"]++|"(?:[^"\\\\]++|\\\\.)*+")*+)\)\s*)?)?(?:or\s+"(?<fallback>[^"]*)"\s*)?\}|(?<odd>\{\s*[A-Za-z_][^{}]*\}|\{[A-Za-z_][\w.]*+(?![^{}]*\}))|(?<break>\r?\n)/u';
 
     private const PARAMETER = '/\G\s*(?<name>[A-Za-z0-9_=-]+|"(?:[^"\\\\]|\\\\.)*")\s*:\s*(?<value>-?\d{1,9}(?=\s*(?:,|$))|"(?:[^"\\\\]|\\\\.)*")\s*(?:,|$)/u';
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Source;
 
+use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
 use Herald\Document\Node;
@@ -47,9 +48,29 @@ final readonly class Manifest
     /** @throws InvalidDocument naming place and reason of what is wrong */
     public static function ofJson(Json $json): self
     {
-        Schema::Manifest->check($json);
+        try {
+            Schema::Manifest->check($json);
 
-        return (new ManifestReader($json->node()))->read();
+            return (new ManifestReader($json->node()))->read();
+        } catch (InvalidDocument $e) {
+            throw new InvalidDocument($e->document, array_map(static fn (Fault $fault): Fault => new Fault(self::named($fault->place, $json->data), $fault->reason), $e->faults));
+        }
+    }
+
+    /**
+     * A place by the key of what it is in, not by its number: `notices/order-received/cue/event`.
+     *
+     * @param  array<array-key, mixed>  $data
+     */
+    private static function named(string $place, array $data): string
+    {
+        if (preg_match('~^(notices|record_types|strands|events)/(\d+)(?=/|$)~', $place, $match) !== 1) {
+            return $place;
+        }
+        $one = is_array($data[$match[1]] ?? null) ? $data[$match[1]][(int) $match[2]] ?? null : null;
+        $key = is_array($one) ? $one['key'] ?? $one['name'] ?? null : null;
+
+        return is_string($key) && $key !== '' ? "{$match[1]}/{$key}".substr($place, strlen($match[0])) : $place;
     }
 
     /**

@@ -6,6 +6,7 @@ namespace Herald\Source;
 
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
+use Herald\Document\Fault;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
@@ -41,24 +42,31 @@ final readonly class ManifestReader
         $this->plain = new \WeakMap;
     }
 
-    /** @throws InvalidDocument naming place and reason of what is wrong */
+    /** @throws InvalidDocument naming place and reason of all that is wrong, see {@see Faults::MOST} */
     public function read(): Manifest
     {
+        $faults = new Faults;
         $source = Source::ofNode($this->node->node('source') ?? $this->node);
-        $types = self::byKey(array_map(RecordType::ofNode(...), $this->node->nodes('record_types')), 'record_types');
-        $events = $this->events($types);
-        $strands = $this->strands($types);
+        $types = $this->all('record_types', 'key', $faults, RecordType::ofNode(...));
+        // What rests on something that is wrong itself is not told as well.
+        $isRead = static fn (array $all, string $key): bool => ! array_key_exists($key, $all) || $all[$key] !== null;
+        $known = array_filter($types);
+        $events = $this->all('events', 'name', $faults, fn (Node $node): ?EventKind => $isRead($types, $node->string('record_type')) ? $this->event($node, $known) : null);
+        $strands = $this->all('strands', 'key', $faults, fn (Node $node): ?Strand => $isRead($types, $node->string('record_type')) ? $this->strand($node, $known) : null);
+        [$kinds, $rows] = [array_filter($events), array_filter($strands)];
         $notices = $unfit = [];
-        foreach ($this->node->nodes('notices') as $node) {
+        $read = $this->all('notices', 'key', $faults, function (Node $node) use ($source, $known, $kinds, $rows, $events, $strands, $isRead): ?Notice {
             if (str_starts_with($node->string('key'), Notice::OWN)) {
                 throw $node->fault('key', 'begins with "'.Notice::OWN.'", as those notices do that are made here');
             }
-            $notice = $this->notice($node, $source, $types, $events, $strands);
-            if (isset($notices[$notice->key])) {
-                throw $node->fault('key', "\"{$notice->key}\" is declared twice");
-            }
-            $notices[$notice->key] = $notice;
-            $unfit += $node->has('narrowing') && $notice->narrowing === null ? [$notice->key => 'the condition that was added here does not fit any more; nothing goes out until it is mended'] : [];
+            $event = $node->node('cue')?->optionalString('event');
+
+            return $isRead($strands, $node->string('strand')) && ($event === null || $isRead($events, $event)) ? $this->notice($node, $source, $known, $kinds, $rows) : null;
+        });
+        $faults->throwIfAny($this->node->document);
+        [$types, $events, $strands, $notices] = [$known, $kinds, $rows, array_filter($read)];
+        foreach ($this->node->nodes('notices') as $node) {
+            $unfit += $node->has('narrowing') && $notices[$node->string('key')]->narrowing === null ? [$node->string('key') => 'the condition that was added here does not fit any more; nothing goes out until it is mended'] : [];
         }
         foreach ($this->node->nodes('own_notices') as $node) {
             try {
@@ -83,43 +91,54 @@ final readonly class ManifestReader
     }
 
     /**
-     * @param  array<string, RecordType>  $types
-     * @return array<string, EventKind>
+     * All members of a list, each by what tells it from the others.
+     *
+     * @template T of object
+     *
+     * @param  \Closure(Node): (T|null)  $read
+     * @return array<string, T|null> null for one that is wrong
      */
-    private function events(array $types): array
+    private function all(string $list, string $by, Faults $faults, \Closure $read): array
     {
-        $events = [];
-        foreach ($this->node->nodes('events') as $node) {
-            $name = $node->string('name');
-            $type = $node->string('record_type');
-            if (! isset($types[$type])) {
-                throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
+        $all = [];
+        foreach ($this->node->nodes($list) as $node) {
+            $key = $node->string($by);
+            if (array_key_exists($key, $all)) {
+                $faults->add($node->below($by), "\"{$key}\" is declared twice");
+
+                continue;
             }
-            if (str_starts_with($name, EventKind::answered(''))) {
-                throw $node->fault('name', 'begins with "'.EventKind::answered('').'", as events do that come of answers');
-            }
-            $events[$name] = new EventKind($name, $type, $node->optionalString('label') ?? str_replace(['.', '_'], ' ', $name), $node->bool('change'));
+            $all[$key] = $faults->of(static fn (): ?object => $read($node));
         }
 
-        return $events;
+        return $all;
     }
 
     /**
      * @param  array<string, RecordType>  $types
-     * @return array<string, Strand>
      */
-    private function strands(array $types): array
+    private function event(Node $node, array $types): EventKind
     {
-        $strands = [];
-        foreach ($this->node->nodes('strands') as $node) {
-            $type = $node->string('record_type');
-            if (! isset($types[$type])) {
-                throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
-            }
-            $strands[$node->string('key')] = new Strand($node->string('key'), $node->string('name'), $node->optionalString('about') ?? '', $type);
+        [$name, $type] = [$node->string('name'), $node->string('record_type')];
+        if (! isset($types[$type])) {
+            throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
+        }
+        if (str_starts_with($name, EventKind::answered(''))) {
+            throw $node->fault('name', 'begins with "'.EventKind::answered('').'", as events do that come of answers');
         }
 
-        return $strands;
+        return new EventKind($name, $type, $node->optionalString('label') ?? str_replace(['.', '_'], ' ', $name), $node->bool('change'));
+    }
+
+    /**
+     * @param  array<string, RecordType>  $types
+     */
+    private function strand(Node $node, array $types): Strand
+    {
+        $type = $node->string('record_type');
+
+        return isset($types[$type]) ? new Strand($node->string('key'), $node->string('name'), $node->optionalString('about') ?? '', $type)
+            : throw $node->fault('record_type', "\"{$type}\" is not a record type of this manifest");
     }
 
     /**
@@ -132,36 +151,36 @@ final readonly class ManifestReader
         $key = is_array($node->raw('strand')) ? (string) $node->node('strand')?->string('key') : $node->string('strand');
         $strand = $strands[$key] ?? throw $node->fault('strand', "\"{$key}\" is not a strand of this manifest");
         $type = $types[$strand->recordType];
-        $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
-        RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
+        $faults = new Faults;
+        $given = $faults->of(static function () use ($node): array {
+            $given = Field::listOf(new Node(['fields' => $node->array('given')], $node->place, $node->document));
+            RecordReader::given(array_filter($given, static fn (Field $field): bool => $field->default !== null), [], $node->place === '' ? 'manifest' : "{$node->document}, {$node->place}");
+
+            return $given;
+        }) ?? [];
+        $faults->throwIfAny($node->document);
         $around = $given === [] ? $this->plain[$type] ??= Vocabulary::of($type, kinds: $types) : Vocabulary::of($type, $given, $types);
-        $recipient = RecipientRule::ofNode($node->node('recipient') ?? $node, $around, $source->roles);
+        $recipient = $faults->of(static fn (): RecipientRule => RecipientRule::ofNode($node->node('recipient') ?? $node, $around, $source->roles));
         $vocabulary = $recipient->each->vocabulary ?? $around;
         $audience = Audience::from($node->string('audience'));
         $for = $node->optionalString('for');
         $required = $node->node('required');
         [$on, $narrowing] = self::ours($node, $around);
+        $cue = $faults->of(fn (): Cue => $this->cue($node, $type, $events, $strands, $around));
+        // What one of several is called is not known where whom it goes to cannot be read.
+        $isKnown = $recipient !== null || ! is_string($node->node('recipient')?->raw('each'));
+        [$links, $variables] = $required === null || ! $isKnown ? [[], []] : array_map(static fn (string $key): array => self::paths($required, $key, $vocabulary, $faults), ['links', 'variables']);
+        $questions = $required === null ? [] : $faults->of(static fn (): array => self::questions($required, $type)) ?? [];
+        $slots = $faults->of(fn (): array => $this->slots($node)) ?? [];
+        $builtIns = $isKnown ? $faults->of(fn (): BuiltIns => str_starts_with($node->string('key'), Notice::OWN) ? new BuiltIns($vocabulary, [], static fn (string $language): array => throw new \LogicException("There are no words in {$language}")) : $this->builtIns($node, $type, $source, $vocabulary)) : null;
+        $faults->throwIfAny($node->document);
+        if ($recipient === null || $cue === null || $builtIns === null) {
+            throw new \LogicException('What is not there has its fault');
+        }
 
         return new Notice(
-            $node->string('key'),
-            $node->string('name'),
-            $strand->key,
-            $type->key,
-            $this->cue($node, $type, $events, $strands, $around),
-            $audience,
-            $source->audiences[$audience->value]['name'].($for === null ? '' : ', '.$for),
-            $recipient,
-            $required === null ? [] : self::paths($required, 'links', $vocabulary),
-            $required === null ? [] : self::paths($required, 'variables', $vocabulary),
-            $required === null ? [] : self::questions($required, $type),
-            $given,
-            $this->slots($node),
-            Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value),
-            WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value),
-            str_starts_with($node->string('key'), Notice::OWN) ? new BuiltIns($vocabulary, [], static fn (string $language): array => throw new \LogicException("There are no words in {$language}")) : $this->builtIns($node, $type, $source, $vocabulary),
-            $vocabulary,
-            $on,
-            $narrowing,
+            $node->string('key'), $node->string('name'), $strand->key, $type->key, $cue, $audience, $source->audiences[$audience->value]['name'].($for === null ? '' : ', '.$for), $recipient, $links, $variables, $questions, $given, $slots,
+            Carrier::from($node->optionalString('carrier') ?? Carrier::Herald->value), WhenUncertain::from($node->optionalString('when_uncertain') ?? WhenUncertain::Hold->value), $builtIns, $vocabulary, $on, $narrowing,
         );
     }
 
@@ -277,13 +296,13 @@ final readonly class ManifestReader
     /**
      * @return list<string>
      */
-    private static function paths(Node $node, string $key, Vocabulary $vocabulary): array
+    private static function paths(Node $node, string $key, Vocabulary $vocabulary, Faults $faults): array
     {
         foreach ($node->strings($key) as $index => $path) {
             try {
                 $vocabulary->field(Path::of($path));
             } catch (UnknownPath|\InvalidArgumentException $e) {
-                throw $node->fault($key.'/'.$index, $e->getMessage());
+                $faults->add($node->below($key.'/'.$index), $e->getMessage());
             }
         }
 
@@ -319,17 +338,24 @@ final readonly class ManifestReader
         if ($documents === []) {
             throw $notice->fault('built_in', 'must have words in at least one language');
         }
+        $faults = new Faults;
         if (! isset($documents[$source->defaultLanguage])) {
-            throw $notice->fault('built_in', "lacks the source's default language, {$source->defaultLanguage}");
+            $faults->add($notice->below('built_in'), "lacks the source's default language, {$source->defaultLanguage}");
+        }
+        foreach (array_diff(array_map(strval(...), array_keys($documents)), $source->languages) as $language) {
+            $faults->add($notice->below("built_in/{$language}"), "\"{$language}\" is not among the languages of the source: ".implode(', ', $source->languages));
         }
         $builtIns = new BuiltIns($vocabulary, array_map(static fn (array $document): string => hash('sha256', json_encode($document, JSON_THROW_ON_ERROR)), $documents), static fn (string $language): array => $documents[$language]);
         foreach ($notice->nodes('built_in') as $language => $node) {
-            try {
-                $builtIns->manuscript((string) $language);
-            } catch (InvalidDocument $e) {
-                throw self::moved($e, $node);
-            }
+            $faults->of(static function () use ($builtIns, $language, $node): void {
+                try {
+                    $builtIns->manuscript((string) $language);
+                } catch (InvalidDocument $e) {
+                    throw self::moved($e, $node);
+                }
+            });
         }
+        $faults->throwIfAny($notice->document);
 
         return $builtIns;
     }
@@ -356,31 +382,6 @@ final readonly class ManifestReader
     /** The faults of a built-in, at their places in the manifest. */
     private static function moved(InvalidDocument $e, Node $node): InvalidDocument
     {
-        $faults = new Faults;
-        foreach ($e->faults as $fault) {
-            $place = preg_replace(['~^manuscript~', '~^envelope/~'], ['body', ''], $fault->place);
-            $faults->add($node->below((string) $place), $fault->reason);
-        }
-        try {
-            $faults->throwIfAny($e->document);
-        } catch (InvalidDocument $moved) {
-            return $moved;
-        }
-
-        return $e;
-    }
-
-    /**
-     * @param  array<array-key, RecordType>  $types
-     * @return array<string, RecordType>
-     */
-    private static function byKey(array $types, string $place): array
-    {
-        $byKey = array_column($types, null, 'key');
-        if (count($byKey) !== count($types)) {
-            throw InvalidDocument::because('manifest', $place, 'declare one key twice');
-        }
-
-        return $byKey;
+        return new InvalidDocument($node->document, array_map(static fn (Fault $fault): Fault => new Fault($node->below((string) preg_replace(['~^manuscript~', '~^envelope/~'], ['body', ''], $fault->place)), $fault->reason), $e->faults));
     }
 }

@@ -96,7 +96,7 @@ final class NoticeTest extends TestCase
                 $cue(['changes' => $changes]);
                 self::fail('It was taken.');
             } catch (InvalidDocument $e) {
-                self::assertStringStartsWith('notices/0/cue/changes/', $e->faults[0]->place);
+                self::assertStringStartsWith('notices/order-received/cue/changes/', $e->faults[0]->place);
             }
         }
     }
@@ -142,16 +142,16 @@ final class NoticeTest extends TestCase
 
             return $manifest;
         };
-        yield 'unknown strand' => [$notice(['strand' => 'shoop']), 'notices/0/strand: "shoop" is not a strand of this manifest'];
-        yield 'unknown event' => [$notice(['cue' => ['event' => 'order.lost']]), 'notices/0/cue/event: "order.lost" is not an event of this manifest'];
+        yield 'unknown strand' => [$notice(['strand' => 'shoop']), 'notices/order-received/strand: "shoop" is not a strand of this manifest'];
+        yield 'unknown event' => [$notice(['cue' => ['event' => 'order.lost']]), 'notices/order-received/cue/event: "order.lost" is not an event of this manifest'];
         yield 'event of another type' => [$notice(['cue' => ['event' => 'booking.changed']]), 'is raised on records of type booking, the strand is about order'];
-        yield 'cue without anything' => [$notice(['cue' => ['wording' => 'some day']]), 'notices/0/cue: lacks "becomes"'];
-        yield 'recipient that is no address' => [$notice(['recipient' => ['path' => 'order.number']]), 'notices/0/recipient/path: "order.number" is of type text, not email'];
-        yield 'no recipient' => [$notice(['recipient' => ['name' => 'x']]), 'notices/0/recipient: lacks "address"'];
-        yield 'required path' => [$notice(['required' => ['links' => ['order.pgae']]]), 'notices/0/required/links/0: "order.pgae" is not known here; did you mean "order.page"?'];
-        yield 'variable in a built-in' => [$notice(['built_in' => ['en' => ['subject' => 'x', 'body' => ['fine', 'Dear {order.customer.nmae}']]]]), 'notices/0/built_in/en/body/1/text: "order.customer.nmae" is not known here'];
-        yield 'subject of a built-in' => [$notice(['built_in' => ['en' => ['subject' => '{order.x}', 'body' => ['fine']]]]), 'notices/0/built_in/en/subject: "order.x" is not known here'];
-        yield 'built-in without the default language' => [$notice(['built_in' => ['de' => ['subject' => 'x', 'body' => ['y']]]]), "notices/0/built_in: lacks the source's default language, en"];
+        yield 'cue without anything' => [$notice(['cue' => ['wording' => 'some day']]), 'notices/order-received/cue: lacks "becomes"'];
+        yield 'recipient that is no address' => [$notice(['recipient' => ['path' => 'order.number']]), 'notices/order-received/recipient/path: "order.number" is of type text, not email'];
+        yield 'no recipient' => [$notice(['recipient' => ['name' => 'x']]), 'notices/order-received/recipient: lacks "address"'];
+        yield 'required path' => [$notice(['required' => ['links' => ['order.pgae']]]), 'notices/order-received/required/links/0: "order.pgae" is not known here; did you mean "order.page"?'];
+        yield 'variable in a built-in' => [$notice(['built_in' => ['en' => ['subject' => 'x', 'body' => ['fine', 'Dear {order.customer.nmae}']]]]), 'notices/order-received/built_in/en/body/1/text: "order.customer.nmae" is not known here'];
+        yield 'subject of a built-in' => [$notice(['built_in' => ['en' => ['subject' => '{order.x}', 'body' => ['fine']]]]), 'notices/order-received/built_in/en/subject: "order.x" is not known here'];
+        yield 'built-in without the default language' => [$notice(['built_in' => ['de' => ['subject' => 'x', 'body' => ['y']]]]), "notices/order-received/built_in: lacks the source's default language, en"];
         yield 'zone of the source' => [static function (array $manifest): array {
             $manifest['source']['zone'] = 'Moor/Lark';
 

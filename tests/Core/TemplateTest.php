@@ -96,7 +96,7 @@ final class TemplateTest extends TestCase
 
     public function test_what_is_not_json_is_refused_in_words(): void
     {
-        $this->expectExceptionMessage('broken.json: is not JSON: syntax error');
+        $this->expectExceptionMessage('broken.json: is not JSON: line 1');
         Json::ofText('{"a": }', 'broken.json');
     }
 

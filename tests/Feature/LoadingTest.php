@@ -69,7 +69,7 @@ final class LoadingTest extends TestCase
         $manifest['notices'][2]['key'] = 'own-thanks';
 
         self::assertSame(1, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
-        self::assertStringContainsString('notices/2/key: begins with "own-"', Artisan::output());
+        self::assertStringContainsString('notices/own-thanks/key: begins with "own-"', Artisan::output());
     }
 
     public function test_a_bad_manifest_changes_nothing(): void
@@ -79,7 +79,7 @@ final class LoadingTest extends TestCase
         $manifest['notices'][3]['strand'] = 'nowhere';
 
         self::assertSame(1, Artisan::call('herald:source', ['file' => $this->file([$manifest])]));
-        self::assertStringContainsString('notices/3/strand: "nowhere" is not a strand of this manifest', Artisan::output());
+        self::assertStringContainsString('notices/payment-received/strand: "nowhere" is not a strand of this manifest', Artisan::output());
         self::assertSame($source->manifest_hash, Source::query()->firstOrFail()->manifest_hash);
         self::assertSame(1, Artisan::call('herald:source', ['file' => '/no/such/file.json']));
         self::assertStringContainsString('cannot be read', Artisan::output());
