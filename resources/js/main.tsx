@@ -23,7 +23,7 @@ import { TemplatesPage } from './pages/templates/TemplatesPage';
 import { pagesOf, SOURCE } from './api/source';
 import { Frame } from './parts/Frame';
 import { keepFocus } from './parts/keepFocus';
-import { Loading, NothingHere } from './parts/Message';
+import { Broken, Loading, NothingHere } from './parts/Message';
 
 applyTheme(chosenTheme());
 keepFocus();
@@ -38,11 +38,11 @@ const client = new QueryClient({
 });
 
 const router = createBrowserRouter([
-    { path: '/sign-in', element: <SignInPage /> },
+    { path: '/sign-in', element: <SignInPage />, errorElement: <Broken /> },
     {
         element: <Frame />,
         HydrateFallback: Loading,
-        children: [
+        children: [{ errorElement: <Broken />, children: [
             { path: '/', element: <Navigate to="/running-order" replace /> },
             { path: '/running-order', element: <RunningOrderPage /> },
             { path: '/coming', lazy: async () => ({ Component: (await import('./pages/coming/ComingPage')).ComingPage }) },
@@ -71,7 +71,7 @@ const router = createBrowserRouter([
             { path: '/people', lazy: async () => ({ Component: (await import('./pages/people/PeoplePage')).PeoplePage }) },
             { path: '/audit', lazy: async () => ({ Component: (await import('./pages/audit/AuditPage')).AuditPage }) },
             { path: '*', element: <NothingHere /> },
-        ],
+        ] }],
     },
 ], { basename: SOURCE ? pagesOf(SOURCE) : '/' });
 

@@ -1,6 +1,6 @@
 import { CircleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Link, useLocation } from 'react-router';
+import { Link, useLocation, useRouteError } from 'react-router';
 import { ProblemError } from '../api/client';
 
 export function Loading() {
@@ -23,6 +23,27 @@ export function Problem({ error }: { error: unknown }) {
             <p>{problem?.detail ?? (problem ? '' : String(error))}</p>
             <Faults error={error} />
             {problem?.status === 404 && <WayOn />}
+        </div>
+    );
+}
+
+/** A page that could not be drawn. What was written in a draft is kept in this browser until it is saved. */
+export function Broken() {
+    const error = useRouteError();
+
+    return (
+        <div role="alert" className="p-9 max-w-xl">
+            <h1 className="mb-2">This page could not be shown</h1>
+            <p className="mb-2">Something went wrong while the page was drawn. Nothing was sent by that, and what you wrote in a draft is kept.</p>
+            <p className="text-muted text-[13px] mb-3 break-words">{error instanceof Error ? error.message : String(error)}</p>
+            <p className="flex gap-2">
+                <button type="button" className="btn btn-sm btn-primary" onClick={() => window.location.reload()}>
+                    Load the page again
+                </button>
+                <Link className="btn btn-sm" to="/running-order" reloadDocument>
+                    Go to the running order
+                </Link>
+            </p>
         </div>
     );
 }

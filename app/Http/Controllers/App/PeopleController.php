@@ -77,9 +77,11 @@ final class PeopleController
     public function destroy(int $person, Request $request): Response
     {
         $user = User::query()->findOrFail($person);
-        self::keepOne($user);
-        $user->endSessions();
-        $user->delete();
+        DB::transaction(static function () use ($user): void {
+            self::keepOne($user);
+            $user->endSessions();
+            $user->delete();
+        });
         Audit::note($request->user(), 'removed', "{$user->name} may sign in no longer", before: ['address' => $user->email]);
 
         return response()->noContent();
@@ -133,10 +135,11 @@ final class PeopleController
         return Str::password(16, symbols: false);
     }
 
-    /** There is always one administrator. */
+    /** There is always one administrator. Called in the transaction that takes one away: until that is over, nobody takes another. */
     private static function keepOne(User $user): void
     {
-        if ($user->administrator && User::query()->where('administrator', true)->count() === 1) {
+        $administrators = User::query()->where('administrator', true)->orderBy('id')->lockForUpdate()->pluck('id');
+        if ($administrators->contains($user->id) && $administrators->count() === 1) {
             throw new ConflictHttpException('This is the only administrator. Make another person one first.');
         }
     }
