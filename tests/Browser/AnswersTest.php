@@ -53,7 +53,8 @@ final class AnswersTest extends BrowserTestCase
         // After thirty days it can be answered no longer.
         $this->stack->artisan('herald:clock', '2026-12-25T12:00:00Z');
         $this->driver->get($marks[0]);
-        $this->see('Your answer:');
+        $this->see('Your recorded answer:');
+        $this->see('It cannot be changed any more.');
         $this->seeNot('press another answer in the message');
         $this->assertAccessible();
     }

@@ -56,7 +56,7 @@ final class BeginTest extends BrowserTestCase
         $this->see('First name of the customer, here', '//*[@data-manuscript]');
         $this->seeOnStage('Clear skies to you', self::STAGE);
         $this->press('Publish');
-        $this->see('It answers for Request received from now on', '//dialog[@open]');
+        $this->see('This template is used for Request received from now on', '//dialog[@open]');
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(Key::ENTER);
         $this->see('Version 1 is published.');
 

@@ -339,7 +339,7 @@ abstract class BrowserTestCase extends TestCase
     protected function publishFirst(string $notice): void
     {
         $this->press('Publish');
-        $this->see("It answers for {$notice} from now on", '//dialog[@open]');
+        $this->see("This template is used for {$notice} from now on", '//dialog[@open]');
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(WebDriverKeys::ENTER);
         $this->see('Version 1 is published.');
     }

@@ -97,12 +97,12 @@ final class ComposerTest extends BrowserTestCase
 
         // Publishing asks once and says what it does.
         $this->control(Key::ENTER);
-        foreach (['It answers for Request received from now on', 'now no template does', 'Compared with the built-in words', 'Choice new'] as $words) {
+        foreach (['This template is used for Request received from now on', 'So far no template is.', 'Compared with the built-in words', 'Choice new'] as $words) {
             $this->see($words, '//dialog[@open]');
         }
         $this->assertAccessible();
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(Key::ENTER);
-        $this->see('Version 1 is published. It answers for Request received from now on.');
+        $this->see('Version 1 is published. It is used for Request received from now on.');
 
         // A night is asked for; the letter is in the mailroom.
         $booking = $this->booking('DN-7211');
@@ -147,7 +147,7 @@ final class ComposerTest extends BrowserTestCase
         $this->writeIn('Text: Words', 'A question? Answer this message.');
         $this->writeIn('Button: Label', 'See your order');
         $this->see('grave', '//header');
-        $this->until('//aside[@aria-label="Findings"]', fn () => $this->press('3 findings 2 grave'));
+        $this->until('//aside[@aria-label="Findings"]', fn () => $this->press('4 findings 2 grave'));
         $this->press('Lead to “Order page”');
         $this->see('Order page', '//*[@aria-label="Button: Leads to"]');
 

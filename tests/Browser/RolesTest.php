@@ -95,7 +95,7 @@ final class RolesTest extends BrowserTestCase
         $this->see('What is secret in it is masked here', '//main');
         $this->see('••••••••', '//*[@aria-label="Plain text"]');
         $this->open("/dispatches/{$dispatch['id']}");
-        $this->see('the same words cannot be sent again', '//main');
+        $this->see('This message held a secret, which is masked here and no longer kept.', '//main');
         $this->assertAccessible();
 
         // A picture from elsewhere is loaded when one asks for it.

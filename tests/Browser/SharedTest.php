@@ -116,7 +116,7 @@ final class SharedTest extends BrowserTestCase
         self::assertStringNotContainsString('script', (string) $proof->getHtmlContent());
         $this->pressIn('Close', '//dialog[@open]');
         $this->press('Publish');
-        $this->see('It answers for Note added from now on', '//dialog[@open]');
+        $this->see('This template is used for Note added from now on', '//dialog[@open]');
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(Key::ENTER);
         $this->see('Version 1 is published.');
     }

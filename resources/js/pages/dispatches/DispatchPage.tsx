@@ -162,7 +162,7 @@ function Facts({ dispatch }: { dispatch: Schemas['Dispatch'] }) {
             'Secret',
             dispatch.secret &&
                 (['sent', 'failed', 'skipped', 'bounced'].includes(dispatch.state)
-                    ? 'This message held a secret, which is masked here and no longer kept. Send it again as a new message.'
+                    ? `This message held a secret, which is masked here and no longer kept.${dispatch.may_decide_anew ? ' It can be sent again as a new message.' : ''}`
                     : 'It holds something secret, which is masked here and kept sealed until it has arrived.'),
         ],
         ['Attempts', String(dispatch.attempts)],
