@@ -335,11 +335,11 @@ abstract class BrowserTestCase extends TestCase
         $this->seeOnStage('we write to you about', 'The stage: the true message');
     }
 
-    /** In the composer: publishes the first version, for a notice of that name. */
+    /** In the composer: publishes the first version, for a notice of that name that is off. */
     protected function publishFirst(string $notice): void
     {
         $this->press('Publish');
-        $this->see("This template is used for {$notice} from now on", '//dialog[@open]');
+        $this->see("This template is used for {$notice} once it is on", '//dialog[@open]');
         $this->element('//dialog[@open]//button[normalize-space(.)="Publish"]')->sendKeys(WebDriverKeys::ENTER);
         $this->see('Version 1 is published.');
     }
