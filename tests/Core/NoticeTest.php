@@ -62,6 +62,12 @@ final class NoticeTest extends TestCase
         self::assertNull($each->resolve($data)->address, 'nobody in particular');
         self::assertSame(['guest' => ['name' => null, 'email' => null, 'comes' => null]], $each->each?->nobody());
 
+        try {
+            $rule(['path' => 'recipient.address']);
+            self::fail('goes round in a circle');
+        } catch (InvalidDocument $e) {
+            self::assertSame('recipient/path: "recipient.address" is what this is to say: name a field of the record', $e->faults[0]->inWords());
+        }
         $desk = $rule(['role' => 'desk'], ['desk' => ['name' => 'Desk {1}', 'address' => 'desk@example.org', 'language' => 'de']])->resolve($data);
         self::assertSame(['desk@example.org', 'Desk {1}', 'de'], [$desk->address, $desk->name, $desk->language]);
         $this->expectExceptionMessage('recipient/role: "host" is not a role of this source; desk are');

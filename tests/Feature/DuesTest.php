@@ -284,6 +284,9 @@ final class DuesTest extends TestCase
         $postpone = fn (Due $due, string $until): TestResponse => $this->signIn(Role::Publisher)->ask('PATCH', "/api/app/sources/larkmoor/coming/{$due->id}", ['what' => 'put_off', 'until' => $until, 'why' => 'x']);
         $postpone($this->due('reminder'), '2026-11-26T20:00:00Z')->assertStatus(422)->assertJsonPath('faults.0', ['place' => 'until', 'reason' => $late.'.']);
         $postpone($this->due('reminder'), '2026-11-26T19:59:00Z')->assertOk();
+        // As a clock shows it in the zone of the source, summer time or not.
+        $postpone($this->due('reminder'), '2026-11-26T19:30')->assertOk()->assertJsonPath('at', '2026-11-26T19:30:00Z');
+        $postpone($this->due('rate-your-night'), '2027-07-01T10:00')->assertOk()->assertJsonPath('at', '2027-07-01T09:00:00Z')->assertJsonPath('time', '10:00');
         // What goes after its date may be put off as long as one likes.
         $postpone($this->due('rate-your-night'), '2026-12-26T20:00:00Z')->assertOk();
 

@@ -101,6 +101,14 @@ final class ReadinessTest extends TestCase
         self::assertMatchesRegularExpression('~^There are no words in .*German \(\d+, who get English\).* \(nothing went out in the last 90 days: by the newest records\)$~', $this->points()['In their languages']['words']);
     }
 
+    public function test_a_notice_by_a_date_that_is_off_says_that_and_not_that_nothing_is_to_come(): void
+    {
+        $at = '/api/app/sources/larkmoor/notices/reminder';
+        $this->signIn()->ask('PATCH', $at, ['revision' => $this->ask('GET', $at)->json('revision'), 'on' => false])->assertOk();
+        $point = array_column($this->ask('GET', "{$at}/readiness")->assertOk()->json('points'), null, 'title')['It is set off'];
+        self::assertSame(['note', 'This notice is off. Its messages are scheduled once it is on', '/notices/reminder#here'], [$point['state'], $point['words'], $point['at']]);
+    }
+
     public function test_all_notices_are_asked_of_at_once(): void
     {
         $this->ask('GET', '/api/app/sources/larkmoor/readiness');

@@ -19,6 +19,7 @@ use App\Models\Source;
 use App\Models\User;
 use App\Sending\Deliver;
 use Herald\Document\Json;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Hashing\BcryptHasher;
 use Illuminate\Log\Events\MessageLogged;
 use Illuminate\Support\Facades\Artisan;
@@ -281,6 +282,14 @@ final class SecurityTest extends TestCase
         // There is always one administrator.
         $me = User::query()->where('administrator', true)->firstOrFail();
         $this->ask('PATCH', "/api/app/people/{$me->id}", ['administrator' => false])->assertStatus(409);
+        // Whether it is the last one is asked in the transaction that takes it away, of all of them under a lock.
+        $level = DB::transactionLevel();
+        $levels = [];
+        DB::listen(static function (QueryExecuted $query) use (&$levels): void {
+            str_contains($query->sql, '"administrator" = ?') && $levels[] = $query->connection->transactionLevel();
+        });
+        $this->ask('DELETE', "/api/app/people/{$me->id}")->assertStatus(409);
+        self::assertSame([$level + 1], $levels);
         $this->ask('DELETE', "/api/app/people/{$me->id}")->assertStatus(409);
         $this->ask('DELETE', "/api/app/people/{$person->id}")->assertNoContent();
 

@@ -43,6 +43,7 @@ function Loaded({ notice }: { notice: Notice }) {
 
     return (
         <Page
+            times="server"
             title={notice.name}
             lead={
                 <>

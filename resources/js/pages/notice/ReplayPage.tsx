@@ -86,6 +86,7 @@ function Loaded({ notice, desk }: { notice: Schemas['Notice']; desk: Schemas['Or
 
     return (
         <Page
+            times="server"
             title="Replay past events"
             lead="What has gone out, run against other words or others who answer. Nothing is sent."
             above={

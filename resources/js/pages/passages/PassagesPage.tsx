@@ -31,6 +31,7 @@ export function PassagesPage() {
 
     return (
         <Page
+            times="server"
             title={archived ? 'Passages in the archive' : 'Passages'}
             lead={archived ? 'They are offered to nobody; what takes them in goes on doing so.' : 'What several templates say alike, written once: a change to it reaches all of them.'}
             actions={

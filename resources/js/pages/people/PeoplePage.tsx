@@ -44,7 +44,7 @@ export function PeoplePage() {
     }
 
     return (
-        <Page title="People" lead="Who may do what, and with which tokens sources come.">
+        <Page times="server" title="People" lead="Who may do what, and with which tokens sources come.">
             <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,460px)] max-lg:grid-cols-1 gap-x-12 gap-y-8 border-t border-line pt-4 items-start">
                     <section aria-labelledby="people">
                         <h2 id="people" className="mb-1.5">

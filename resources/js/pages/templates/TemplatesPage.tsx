@@ -33,6 +33,7 @@ export function TemplatesPage() {
 
     return (
         <Page
+            times="server"
             title={archived ? 'Templates in the archive' : 'Templates'}
             lead={archived ? 'They answer for nothing.' : 'Branded messages, and the notices they answer for.'}
             actions={
