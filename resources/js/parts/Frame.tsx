@@ -92,13 +92,13 @@ export function Frame() {
                             key={to}
                             to={to}
                             aria-current={at.startsWith(to) || at.startsWith(beneath) ? 'page' : undefined}
-                            className="px-2.5 max-[1360px]:px-2 max-xl:px-1 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
+                            className="px-2.5 max-[1360px]:px-1.5 max-xl:px-1 max-md:px-2 pt-3 max-md:pt-1 pb-2.5 max-md:pb-2 text-[13.5px] font-medium text-[#ead6d8] whitespace-nowrap aria-[current=page]:text-white aria-[current=page]:shadow-[inset_0_-3px_0_var(--brass)] hover:text-white"
                         >
                             {name}
                         </NavLink>
                     ))}
                 </nav>
-                <div className="ml-auto flex items-center gap-3.5 max-xl:gap-2.5 text-[13px] text-[#d9b9c4]">
+                <div className="ml-auto flex items-center gap-3.5 max-[1360px]:gap-2.5 text-[13px] text-[#d9b9c4]">
                     {source && <Attention />}
                     {session.data.clock.may_be_moved && <Clock clock={session.data.clock} here={source !== undefined} />}
                     <button type="button" className="cursor-pointer hover:text-white whitespace-nowrap max-xl:hidden" onClick={() => setKeys(true)}>

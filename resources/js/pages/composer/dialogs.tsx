@@ -102,7 +102,7 @@ function Consequence({ data, place, setPlace, takeOver, setTakeOver }: { data: S
                             </>
                         ) : data.stands && data.others.length === 1 ? (
                             <>
-                                This template is used for <b>{data.notice.name}</b>, as before.
+                                This template is used for <b>{data.notice.name}</b>{when === 'from now on' ? ', as before' : ` ${when}`}.
                             </>
                         ) : (
                             <>
@@ -121,7 +121,7 @@ function Consequence({ data, place, setPlace, takeOver, setTakeOver }: { data: S
                 <label className="flex gap-2 items-start text-[13px] border border-line rounded-field p-2.5">
                     <input
                         type="checkbox"
-                        className="checkbox checkbox-sm mt-0.5"
+                        className="checkbox checkbox-sm rounded-sm mt-0.5"
                         checked={kept}
                         onChange={(event) => setPlace({ ...place, languages: event.target.checked ? data.languages : undefined })}
                     />
@@ -135,7 +135,7 @@ function Consequence({ data, place, setPlace, takeOver, setTakeOver }: { data: S
                 <div className="text-[13px] border-l-3 border-warning pl-2.5">
                     <p className="text-warning">The application still sends this notice itself, so nothing is sent from here.</p>
                     <label className="flex gap-2 items-start mt-1">
-                        <input type="checkbox" className="checkbox checkbox-sm mt-0.5" checked={takeOver} onChange={(event) => setTakeOver(event.target.checked)} />
+                        <input type="checkbox" className="checkbox checkbox-sm rounded-sm mt-0.5" checked={takeOver} onChange={(event) => setTakeOver(event.target.checked)} />
                         <span>
                             Send it from here
                             <span className="block text-muted">Switch its own message off in the application, or people get both.</span>
