@@ -22,7 +22,7 @@ final class TakeAnswer
         $record = $answer->dispatch->record;
         $event = new TakeEvent($answer->dispatch->source, $answer->occasion(), EventKind::answered($answer->key), $type, EventOrigin::Answer, answer: $answer);
 
-        return ! $event->take($record->key, static fn (?Record $known): array => $known->data ?? $record->data)->repeated;
+        return ! $event->take($record->key, static fn (?Record $known): array => $known?->read($type) ?? $known->data ?? $record->data)->repeated;
     }
 
     /** Keeps it. Called in the transaction that takes its event. */

@@ -179,12 +179,6 @@ final readonly class RecordType
         return $indexed;
     }
 
-    /** Whether any of its fields is computed. */
-    public function isComputed(): bool
-    {
-        return array_filter($this->fields, static fn (Field $field): bool => $field->computation !== null) !== [];
-    }
-
     /**
      * The record's data without what is computed from them, as they are kept.
      *

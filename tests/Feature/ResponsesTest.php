@@ -100,6 +100,21 @@ final class ResponsesTest extends TestCase
         self::assertSame(['2'], Response::query()->pluck('value')->all());
     }
 
+    public function test_an_answer_after_a_field_was_renamed_sets_nothing_else_off(): void
+    {
+        $links = $this->sent([self::RATE]);
+        $manifest = Json::ofFile(database_path('demo/larkmoor.json'))->data;
+        $manifest['record_types'][1]['fields'] = array_map(static fn (array $field): array => $field['key'] === 'programme' ? ['key' => 'title', 'was' => ['programme']] + $field : $field, $manifest['record_types'][1]['fields']);
+        $manifest['record_types'][1]['summary'] = ['reference', 'title'];
+        LoadManifest::from(Json::ofArray($manifest, 'manifest'));
+        $this->source->refresh()->readAnew();
+        $this->own('own-untitled', ['becomes' => ['path' => 'booking.title', 'operator' => 'empty']], 'No title', []);
+        $this->press($links['2'])->assertSee('Thank you, ');
+        self::assertSame([], Event::query()->where('name', 'response.rating')->sole()->dues()->with('notice')->get()->map(static fn (Due $due): string => $due->notice->key)->diff(['answer-to-rating'])->all());
+        $this->signIn()->ask('GET', '/api/app/sources/larkmoor/records/booking/DN-9000')->assertOk();
+        self::assertSame('Jupiter', array_column($this->ask('GET', '/api/app/sources/larkmoor/records/booking/DN-9000')->json('lines'), 'value', 'path')['booking.title']);
+    }
+
     public function test_each_of_several_questions_is_open_for_as_long_as_it_says(): void
     {
         $ask = static fn (string $id): array => ['id' => $id, 'key' => $id, 'valid' => 3, 'marks' => array_map(static fn (array $mark): array => ['id' => $id.$mark['id']] + $mark, self::RATE['marks'])] + self::RATE;

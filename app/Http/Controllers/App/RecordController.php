@@ -75,6 +75,7 @@ final class RecordController
     public function show(Source $source, string $type, string $key): JsonResponse
     {
         [$declared, $record] = self::find($source, $type, $key);
+        $read = $record->read($declared) ?? $record->data;
 
         return response()->json([
             'type' => $declared->key, 'type_name' => $declared->name->in('en'), 'key' => $record->key, 'revision' => $record->revision, 'misfits' => $record->misfits($declared),
@@ -85,7 +86,7 @@ final class RecordController
                 ...self::sheet($source)->lines($declared->fields, self::computed($source, $declared, $record), $declared->key), ...self::sheet($source)->answers($declared, $record->responses ?? []),
             ]),
             'changeable' => self::changeEvent($source, $declared) === null ? [] : array_values(array_map(static fn (Field $field): array => [
-                'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $record->data[$field->key] ?? null,
+                'key' => $field->key, 'label' => $field->label->in('en'), 'value' => $read[$field->key] ?? null,
                 'options' => array_map(static fn (string $value): array => ['value' => $value, 'label' => $field->options[$value]->in('en')], array_map(strval(...), array_keys($field->options))),
             ], self::changeable($declared))),
             'coming' => DueLine::collection($record->dues()->whereNotNull('anchor')->whereIn('state', [DueState::Waiting, DueState::TakenOut, DueState::Withdrawn, DueState::Dropped])->whereDoesntHave('dispatch')->with('notice')->orderBy('due_at')->limit(50)->get()->each(static fn (Due $due) => $due->setRelation('source', $source)->setRelation('record', $record))),
@@ -133,7 +134,7 @@ final class RecordController
                 throw new ConflictHttpException('The record has changed since this page was loaded. Load it again and look before you save.');
             }
 
-            Audit::note($request->user(), 'record', "{$declared->name->in('en')} {$key} changed", $record, $source, array_intersect_key($record->data, $asked['changes']), $asked['changes']);
+            Audit::note($request->user(), 'record', "{$declared->name->in('en')} {$key} changed", $record, $source, array_intersect_key($record->read($declared) ?? $record->data, $asked['changes']), $asked['changes']);
 
             return self::changed($declared, $record, $asked['changes']);
         });
@@ -171,7 +172,7 @@ final class RecordController
             }
         }
 
-        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->data), $changes), $record->key, app(Limits::class));
+        return RecordReader::read($type, array_replace(Seal::open($type->fields, $record->read($type) ?? $record->data), $changes), $record->key, app(Limits::class));
     }
 
     /**
@@ -189,7 +190,7 @@ final class RecordController
      */
     private static function computed(Source $source, RecordType $type, Record $record): array
     {
-        $read = $type->isComputed() ? $record->read($type) : null;
+        $read = $record->read($type);
 
         return $read === null ? $record->data : $type->computed($read, Moment::text(Clock::now()->toDateTimeImmutable()), $source->manifest()->source->zone);
     }
