@@ -7,6 +7,7 @@ namespace App\Documents;
 use App\Models\Source;
 use App\Models\User;
 use App\Pictures\Pictures;
+use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
 use Herald\HtmlIn\HtmlIn;
 use Illuminate\Validation\ValidationException;
@@ -59,7 +60,7 @@ final class HtmlFile
         $file = new self($source, $person);
         [$html, $packed, $folder] = str_starts_with($bytes, "PK\x03\x04") || str_starts_with($bytes, "PK\x05\x06") ? $file->unpacked($bytes) : [$bytes, [], ''];
         $html = self::decoded($html);
-        if (strlen($html) > HtmlIn::LONGEST || preg_match('~<[a-z!]~i', $html) !== 1) {
+        if (strlen($html) > HtmlIn::LONGEST || ! Preg::isMatch('~<[a-z!]~i', $html)) {
             throw self::refused(strlen($html) > HtmlIn::LONGEST ? 'is larger than '.number_format(HtmlIn::LONGEST).' bytes' : 'is no HTML, and no zip with HTML in it');
         }
 
@@ -108,7 +109,7 @@ final class HtmlFile
             if ($why !== null) {
                 throw self::refused("holds “{$name}”, which {$why}");
             }
-            $isPart = preg_match('~\.(html?|xhtml|png|jpe?g|gif|webp|svg)$~i', $name) === 1 && preg_match('~(^|/)(__MACOSX/|\.)~', $name) !== 1;
+            $isPart = Preg::isMatch('~\.(html?|xhtml|png|jpe?g|gif|webp|svg)$~i', $name) && ! Preg::isMatch('~(^|/)(__MACOSX/|\.)~', $name);
             if (! $isPart) {
                 $this->notes[] = ['what' => $name, 'why' => 'is neither HTML nor a picture'];
 
@@ -136,7 +137,7 @@ final class HtmlFile
         $zip->getExternalAttributesIndex($index, $system, $attributes);
 
         return match (true) {
-            preg_match('~(^|/)\.\.(/|$)|^/|\\\\|^[A-Za-z]:|\x00~', $entry['name']) === 1 => 'would lie outside of it',
+            Preg::isMatch('~(^|/)\.\.(/|$)|^/|\\\\|^[A-Za-z]:|\x00~', $entry['name']) => 'would lie outside of it',
             ($entry['encryption_method'] ?? 0) !== 0 => 'is locked with a password',
             $system === \ZipArchive::OPSYS_UNIX && (($attributes >> 16) & 0170000) === 0120000 => 'is a link to something else',
             $entry['size'] > self::SMALL && $entry['size'] > self::RATIO * max(1, $entry['comp_size']) => 'unpacks to more than '.self::RATIO.' times its size',
@@ -150,8 +151,8 @@ final class HtmlFile
      */
     private function chosen(array $files): array
     {
-        $pages = array_values(array_filter(array_keys($files), static fn (string $name): bool => preg_match('~\.x?html?$~i', $name) === 1));
-        $index = array_values(array_filter($pages, static fn (string $name): bool => preg_match('~(^|/)index\.x?html?$~i', $name) === 1));
+        $pages = array_values(array_filter(array_keys($files), static fn (string $name): bool => Preg::isMatch('~\.x?html?$~i', $name)));
+        $index = array_values(array_filter($pages, static fn (string $name): bool => Preg::isMatch('~(^|/)index\.x?html?$~i', $name)));
         $page = match (true) {
             count($pages) === 1 => $pages[0],
             count($index) === 1 => $index[0],
@@ -172,9 +173,9 @@ final class HtmlFile
      */
     private function withPictures(string $html, array $packed, string $folder): string
     {
-        $taken = preg_replace_callback('~(<(?:img|td|table|body|th)\b[^>]*?\s(?:src|background)\s*=\s*)(?:"([^"]*)"|\'([^\']*)\'|([^\s>"\']+))([^>]*>)~i', function (array $found) use ($packed, $folder): string {
-            $address = html_entity_decode(trim($found[2] !== '' ? $found[2] : ($found[3] !== '' ? $found[3] : $found[4])), ENT_QUOTES | ENT_HTML5, 'UTF-8');
-            $width = preg_match('~\swidth\s*=\s*["\']?(\d{1,4})~i', $found[0], $said) === 1 ? (int) $said[1] : self::USUAL_WIDTH;
+        $taken = Preg::replaceCallback('~(<(?:img|td|table|body|th)\b[^>]*?\s(?:src|background)\s*=\s*)(?:"([^"]*)"|\'([^\']*)\'|([^\s>"\']+))([^>]*>)~i', function (array $found) use ($packed, $folder): string {
+            $address = html_entity_decode(trim($found[2] ?? $found[3] ?? $found[4] ?? ''), ENT_QUOTES | ENT_HTML5, 'UTF-8');
+            $width = Preg::isMatch('~\swidth\s*=\s*["\']?(\d{1,4})~i', $found[0], $said) ? (int) $said[1] : self::USUAL_WIDTH;
             $put = $this->put($address, $packed, $folder, 2 * max(8, min(720, $width)));
 
             return $found[1].'"'.htmlspecialchars($put, ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8').'"'.$found[5];
@@ -183,7 +184,7 @@ final class HtmlFile
             $this->notes[] = ['what' => $unused, 'why' => 'is shown nowhere in it'];
         }
 
-        return $taken ?? $html;
+        return $taken;
     }
 
     /**
@@ -194,13 +195,13 @@ final class HtmlFile
         if (isset($this->addresses[$address])) {
             return $this->addresses[$address];
         }
-        if (preg_match('~^(https?:)?//|^(cid|mailto|file):~i', $address) === 1 && ! str_starts_with($address, 'data:')) {
+        if (Preg::isMatch('~^(https?:)?//|^(cid|mailto|file):~i', $address) && ! str_starts_with($address, 'data:')) {
             return $address;
         }
         $path = self::within($folder.rawurldecode(explode('?', $address)[0]));
-        $bytes = preg_match('~^data:image/[a-z+.-]+;base64,([A-Za-z0-9+/=\s]+)$~iD', $address, $data) === 1 ? (string) base64_decode($data[1], true) : ($packed[$path] ?? null);
+        $bytes = Preg::isMatch('~^data:image/[a-z+.-]+;base64,([A-Za-z0-9+/=\s]+)$~iD', $address, $data) ? (string) base64_decode($data[1], true) : ($packed[$path] ?? null);
         $called = str_starts_with($address, 'data:') ? 'picture.png' : basename($path);
-        if ($bytes === null && preg_match('~[{}<>\[\]*|$«»]|%%|%\w+%~u', $address) === 1) {
+        if ($bytes === null && Preg::isMatch('~[{}<>\[\]*|$«»]|%%|%\w+%~u', $address)) {
             // A placeholder, which is none of the pictures here.
             return $address;
         }
@@ -244,7 +245,7 @@ final class HtmlFile
         if (mb_check_encoding($bytes, 'UTF-8')) {
             return $bytes;
         }
-        $said = preg_match('~charset\s*=\s*["\']?([\w-]{3,20})~i', substr($bytes, 0, 2_000), $found) === 1 ? strtoupper($found[1]) : '';
+        $said = Preg::isMatch('~charset\s*=\s*["\']?([\w-]{3,20})~i', substr($bytes, 0, 2_000), $found) ? strtoupper($found[1]) : '';
         // As browsers do, Latin 1 is read as the code page that it stands for.
         $known = array_diff(array_map(strtoupper(...), mb_list_encodings()), self::NO_LETTERS, ['UTF-8', 'ISO-8859-1']);
 

@@ -8,6 +8,7 @@ use App\Audit\Audit;
 use App\Models\OwnField;
 use App\Models\Source;
 use App\Models\User;
+use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
 use Herald\Document\Node;
@@ -100,12 +101,12 @@ final readonly class OwnFields
         $names = '/(?<![\w.])'.preg_quote("{$this->type->key}.{$key}", '/').'(?![\w-])/';
         $found = [];
         foreach ($this->source->templates()->where('record_type', $this->type->key)->with(['draft', 'latestVersion'])->orderBy('name')->lazy(100) as $template) {
-            if (preg_match($names, ($template->draft->document ?? '').' '.($template->latestVersion->document ?? '')) === 1) {
+            if (Preg::isMatch($names, ($template->draft->document ?? '').' '.($template->latestVersion->document ?? ''))) {
                 $found[] = $template->name;
             }
         }
         foreach ($this->own()->where('key', '!=', $key)->get() as $other) {
-            if (preg_match($names, json_encode($other->computed, JSON_THROW_ON_ERROR)) === 1) {
+            if (Preg::isMatch($names, json_encode($other->computed, JSON_THROW_ON_ERROR))) {
                 $found[] = "the field {$other->label}";
             }
         }
@@ -122,7 +123,7 @@ final readonly class OwnFields
     private function freeKey(string $label): string
     {
         $key = trim(Str::limit(Str::slug($label, '_', 'en'), 50, ''), '_');
-        $key = preg_match('/^[a-z]/', $key) === 1 ? $key : "field_{$key}";
+        $key = Preg::isMatch('/^[a-z]/', $key) ? $key : "field_{$key}";
         for ($free = $key, $n = 2; isset($this->type->fields[$free]); $n++) {
             $free = "{$key}_{$n}";
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use Composer\Pcre\Preg;
 use Illuminate\Http\Request;
 
 /**
@@ -29,11 +30,11 @@ final readonly class Ahead
     public static function of(Request $request): self
     {
         [$modules, $addresses] = [['resources/js/main.tsx'], []];
-        if ($request->user() !== null && preg_match('#^at/([^/]+)/(.+)$#', $request->path(), $at) === 1) {
+        if ($request->user() !== null && Preg::isMatch('#^at/([^/]+)/(.+)$#', $request->path(), $at)) {
             foreach (self::PAGES as $path => [$module, $asked]) {
-                if (preg_match($path, $at[2]) === 1) {
+                if (Preg::isMatch($path, $at[2])) {
                     $modules[] = $module;
-                    $addresses = ['/api/app/session', ...array_map(static fn (string $what): string => "/api/app/sources/{$at[1]}/".preg_replace($path, $what, $at[2]), $asked)];
+                    $addresses = ['/api/app/session', ...array_map(static fn (string $what): string => "/api/app/sources/{$at[1]}/".Preg::replace($path, $what, $at[2]), $asked)];
                 }
             }
         }

@@ -6,6 +6,7 @@ namespace App\Http;
 
 use App\Models\Source;
 use App\Pictures\Pictures;
+use Composer\Pcre\Preg;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Render\Unfillable;
@@ -52,8 +53,8 @@ final class Stage
      */
     public static function pictureHosts(Source $source): array
     {
-        $hosts = [Pictures::origin(), (string) preg_replace('~^(https?://[^/?#]+).*$~is', '$1', $source->url)];
+        $hosts = [Pictures::origin(), Preg::replace('~^(https?://[^/?#]+).*$~is', '$1', $source->url)];
 
-        return array_values(array_unique(array_filter($hosts, static fn (string $host): bool => preg_match('~^https?://[A-Za-z0-9.:-]+$~D', $host) === 1)));
+        return array_values(array_unique(array_filter($hosts, static fn (string $host): bool => Preg::isMatch('~^https?://[A-Za-z0-9.:-]+$~D', $host))));
     }
 }

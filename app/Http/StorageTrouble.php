@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use Composer\Pcre\Preg;
+
 /** Tells whether something failed because nothing can be written at the moment: the disk is full or read-only, or the database stays locked. */
 final class StorageTrouble
 {
@@ -33,10 +35,10 @@ final class StorageTrouble
     public static function isBehind(?\Throwable $e): bool
     {
         for (; $e !== null; $e = $e->getPrevious()) {
-            if ($e instanceof \PDOException && ((($e->errorInfo[0] ?? '') === 'HY000' && in_array($e->errorInfo[1] ?? null, self::SQLITE, true)) || preg_match(self::SQLSTATES, (string) ($e->errorInfo[0] ?? '')) === 1)) {
+            if ($e instanceof \PDOException && ((($e->errorInfo[0] ?? '') === 'HY000' && in_array($e->errorInfo[1] ?? null, self::SQLITE, true)) || Preg::isMatch(self::SQLSTATES, (string) ($e->errorInfo[0] ?? '')))) {
                 return true;
             }
-            if (preg_match('/No space left on device|Read-only file system|Disk quota exceeded|File too large/i', $e->getMessage()) === 1) {
+            if (Preg::isMatch('/No space left on device|Read-only file system|Disk quota exceeded|File too large/i', $e->getMessage())) {
                 return true;
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mail;
 
+use Composer\Pcre\Preg;
 use Illuminate\Mail\Mailer;
 use Illuminate\Support\Facades\Mail;
 use Symfony\Component\Mailer\Envelope;
@@ -57,7 +58,7 @@ final class Handover
     private static function resultOf(TransportExceptionInterface $e, bool $begun): HandoverResult
     {
         $code = $e instanceof UnexpectedResponseException ? $e->getCode() : 0;
-        $words = trim(preg_replace('/^.*?but got (?:code|an empty response).*?with message "(.*)".*$/s', '$1', $e->getMessage()) ?? '');
+        $words = trim(Preg::replace('/^.*?but got (?:code|an empty response).*?with message "(.*)".*$/s', '$1', $e->getMessage()));
 
         return match (true) {
             $code >= 500 => new HandoverResult(HandoverOutcome::Refused, 'The mail server refused it: '.$words),
@@ -69,7 +70,7 @@ final class Handover
 
     private static function lastReply(string $debug): string
     {
-        preg_match_all('/^.*?< (2\d\d .*)$/m', $debug, $replies);
+        Preg::matchAll('/^.*?< (2\d\d .*)$/m', $debug, $replies);
 
         return trim((string) end($replies[1]));
     }

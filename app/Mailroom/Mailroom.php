@@ -8,6 +8,7 @@ use App\Http\StorageTrouble;
 use App\Models\Dispatch;
 use App\Models\Letter;
 use App\Models\Source;
+use Composer\Pcre\Preg;
 use Illuminate\Support\Facades\DB;
 use React\EventLoop\LoopInterface;
 use React\Socket\ConnectionInterface;
@@ -91,7 +92,7 @@ final class Mailroom
 
     private static function ofProof(?string $id): ?int
     {
-        return preg_match('/^'.preg_quote(self::PROOF, '/').'(\d{1,9})\./', (string) $id, $found) === 1 ? Source::query()->find((int) $found[1])?->id : null;
+        return Preg::isMatch('/^'.preg_quote(self::PROOF, '/').'(\d{1,9})\./', (string) $id, $found) ? Source::query()->find((int) $found[1])?->id : null;
     }
 
     private function temper(string $address): ?string

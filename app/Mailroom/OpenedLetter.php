@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mailroom;
 
+use Composer\Pcre\Preg;
 use ZBateson\MailMimeParser\Header\AddressHeader;
 use ZBateson\MailMimeParser\Header\IHeader;
 use ZBateson\MailMimeParser\IMessage;
@@ -104,10 +105,10 @@ final readonly class OpenedLetter
     /** A header that cannot be decoded, unfolded. */
     private function asItCame(string $name): string
     {
-        $head = preg_split('/\r?\n\r?\n/', $this->raw, 2)[0] ?? '';
-        preg_match('/^'.preg_quote($name, '/').':[ \t]*(.*(?:\r?\n[ \t].*)*)/mi', $head, $found);
+        $head = Preg::split('/\r?\n\r?\n/', $this->raw, 2)[0] ?? '';
+        Preg::match('/^'.preg_quote($name, '/').':[ \t]*(.*(?:\r?\n[ \t].*)*)/mi', $head, $found);
 
-        return trim(Readable::text((string) preg_replace('/\r?\n[ \t]+/', ' ', $found[1] ?? '')));
+        return trim(Readable::text(Preg::replace('/\r?\n[ \t]+/', ' ', $found[1] ?? '')));
     }
 
     /**

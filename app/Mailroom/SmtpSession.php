@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Mailroom;
 
+use Composer\Pcre\Preg;
+
 /**
  * The server's side of one SMTP connection (RFC 5321): takes in bytes, gives back replies. Knows nothing of sockets. Commands may
  * come in pipelines (RFC 2920).
@@ -141,6 +143,6 @@ final class SmtpSession
 
     private static function address(string $line): ?string
     {
-        return preg_match('/<([^<>]*)>/', $line, $match) === 1 ? $match[1] : null;
+        return Preg::isMatch('/<([^<>]*)>/', $line, $match) ? $match[1] : null;
     }
 }

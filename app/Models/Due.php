@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Timing\Clock;
 use Carbon\CarbonImmutable;
+use Composer\Pcre\Preg;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -84,7 +85,7 @@ final class Due extends Model
     /** The message that it follows; null where it follows none. */
     public function followed(): ?Dispatch
     {
-        return preg_match('/^follow:([0-9a-z]{26}):/i', $this->occasion, $of) === 1 ? Dispatch::query()->where('source_id', $this->source_id)->find($of[1]) : null;
+        return Preg::isMatch('/^follow:([0-9a-z]{26}):/i', $this->occasion, $of) ? Dispatch::query()->where('source_id', $this->source_id)->find($of[1]) : null;
     }
 
     /** @return BelongsTo<Source, $this> */

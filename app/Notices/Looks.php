@@ -88,7 +88,7 @@ final class Looks
         $document = static function (?string $hash) use ($notice, $language): array {
             $document = $hash === null ? null : BuiltIn::query()->where(['notice_id' => $notice->id, 'language' => $language, 'hash' => $hash])->value('document');
 
-            return is_string($document) ? (array) json_decode($document, true) : [];
+            return is_string($document) ? (array) json_decode($document, true, flags: JSON_THROW_ON_ERROR) : [];
         };
 
         return Differences::between($document($before), $document($after), $notice->declaration()->vocabulary);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pictures;
 
 use App\Models\Source;
+use Composer\Pcre\Preg;
 use Illuminate\Support\Facades\DB;
 
 /** Where pictures are used: in drafts and in what was published last, and in which widths anything needs them that was ever published or sent. */
@@ -53,9 +54,9 @@ final class PictureUses
      */
     public static function widthsIn(string $text): array
     {
-        preg_match_all('~pictures\\\\?/(\d{1,4})\\\\?/('.self::NAME.')~', $text, $found, PREG_SET_ORDER);
+        Preg::matchAll('~pictures\\\\?/(\d{1,4})\\\\?/('.self::NAME.')~', $text, $found);
 
-        return array_map(static fn (array $one): array => [(int) $one[1], $one[2]], $found);
+        return array_map(static fn (?string $width, ?string $name): array => [(int) $width, (string) $name], $found[1], $found[2]);
     }
 
     /** Whether anything names the picture that was ever written, published or sent. */
@@ -82,7 +83,7 @@ final class PictureUses
             foreach (self::widthsIn($text) as [$width, $name]) {
                 $needed["{$width}/{$name}"] = true;
             }
-            $needed += self::namedIn((string) preg_replace('~pictures\\\\?/\d{1,4}\\\\?/'.self::NAME.'~', '', $text));
+            $needed += self::namedIn(Preg::replace('~pictures\\\\?/\d{1,4}\\\\?/'.self::NAME.'~', '', $text));
         }
 
         return $needed;
@@ -106,7 +107,7 @@ final class PictureUses
      */
     private static function namedIn(string $text): array
     {
-        preg_match_all('~'.self::NAME.'~', $text, $found);
+        Preg::matchAll('~'.self::NAME.'~', $text, $found);
 
         return array_fill_keys($found[0], true);
     }

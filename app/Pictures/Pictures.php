@@ -7,6 +7,7 @@ namespace App\Pictures;
 use App\Models\Picture;
 use App\Models\Source;
 use App\Models\User;
+use Composer\Pcre\Preg;
 use Herald\Value\Clean;
 use Illuminate\Contracts\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Storage;
@@ -45,7 +46,7 @@ final class Pictures
     /** Where mail programs load them from. */
     public static function origin(): string
     {
-        return (string) preg_replace('~^(https?://[^/]+).*$~', '$1', self::address());
+        return Preg::replace('~^(https?://[^/]+).*$~', '$1', self::address());
     }
 
     /**
@@ -130,7 +131,7 @@ final class Pictures
 
     private static function isSvg(string $bytes): bool
     {
-        return preg_match('/^\s*(?:\xEF\xBB\xBF)?\s*<(?:\?xml|!--|!DOCTYPE\s+svg|svg)/i', substr($bytes, 0, 500)) === 1 && stripos($bytes, '<svg') !== false;
+        return Preg::isMatch('/^\s*(?:\xEF\xBB\xBF)?\s*<(?:\?xml|!--|!DOCTYPE\s+svg|svg)/i', substr($bytes, 0, 500)) && stripos($bytes, '<svg') !== false;
     }
 
     /** An SVG as PNG. It is drawn from its own text alone: nothing it refers to is loaded. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Renaming;
 
 use App\Models\User;
+use Composer\Pcre\Preg;
 
 /** Something written here that calls fields as they were called before. */
 final readonly class FormerName
@@ -45,7 +46,7 @@ final readonly class FormerName
             return [];
         }
         // Nothing differs but names, so that there are as many words in both.
-        [$these, $those] = array_map(static fn (string $text): array => preg_split('/[^A-Za-z0-9_.-]+/', $text, flags: PREG_SPLIT_NO_EMPTY) ?: [], [$before, $after]);
+        [$these, $those] = array_map(static fn (string $text): array => Preg::split('/[^A-Za-z0-9_.-]+/', $text, flags: PREG_SPLIT_NO_EMPTY), [$before, $after]);
 
         $both = min(count($these), count($those));
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Responses;
 
 use App\Models\Source;
+use Composer\Pcre\Preg;
 use Herald\Block\Response;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\Words;
@@ -79,7 +80,7 @@ final readonly class Questions
 
     private static function isName(string $key): bool
     {
-        return preg_match('/^[a-z][a-z0-9_]{0,63}$/D', $key) === 1;
+        return Preg::isMatch('/^[a-z][a-z0-9_]{0,63}$/D', $key);
     }
 
     /**
@@ -90,7 +91,7 @@ final readonly class Questions
         $found = [];
         foreach (is_array($options) ? $options : [] as $option) {
             $value = is_array($option) ? $option['value'] ?? $option['id'] ?? null : null;
-            if (is_array($option) && is_string($value) && preg_match('/^[A-Za-z0-9_-]{1,64}$/D', $value) === 1) {
+            if (is_array($option) && is_string($value) && Preg::isMatch('/^[A-Za-z0-9_-]{1,64}$/D', $value)) {
                 $found[] = ['value' => $value, 'label' => trim(Words::said($option['label'] ?? '')) ?: $value];
             }
         }

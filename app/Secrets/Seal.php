@@ -46,9 +46,9 @@ final class Seal
      */
     public static function ofMisfit(array $fields, string $kept): array
     {
-        $data = (array) json_decode($kept, true);
+        $data = (array) json_decode($kept, true, flags: JSON_THROW_ON_ERROR);
 
-        return self::open($fields, Mask::hides($data) ? (array) json_decode(self::opened((string) $data['sealed']), true) : $data);
+        return self::open($fields, Mask::hides($data) ? (array) json_decode(self::opened((string) $data['sealed']), true, flags: JSON_THROW_ON_ERROR) : $data);
     }
 
     /**

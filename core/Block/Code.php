@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
@@ -49,7 +50,7 @@ final readonly class Code implements Written
 
     public static function fresh(Vocabulary $vocabulary): array
     {
-        $codes = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type instanceof Type\Text && preg_match('/(^|_)(code|voucher|coupon|pin)$/', $field->key) === 1);
+        $codes = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type instanceof Type\Text && Preg::isMatch('/(^|_)(code|voucher|coupon|pin)$/', $field->key));
         $path = array_key_first($codes);
 
         return ['align' => 'center', 'label' => $path === null ? [] : [['text' => $codes[$path]->label->in('en')]], 'code' => $path === null ? [] : [['variable' => $path]]];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
@@ -48,7 +49,7 @@ final readonly class Heading implements FromHtml, Written
 
     public static function ofHtml(\DOMElement $element): ?array
     {
-        if (preg_match('/^h([1-6])$/', $element->tagName, $level) !== 1) {
+        if (! Preg::isMatch('/^h([1-6])$/', $element->tagName, $level)) {
             return null;
         }
         // They are bold as they are.

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Condition\Operator\IsFilled;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -49,10 +50,11 @@ final readonly class Map implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         $fields = $vocabulary->ofRecord();
-        $find = static fn (string $keys, string $type): ?string => array_key_first(array_filter($fields, static fn (Field $field): bool => $field->type instanceof $type && preg_match($keys, $field->key) === 1));
-        $place = $find('/^(coordinates|position|geo)$/', Type\Text::class);
-        $link = $find('/(^|_)(map|route|directions)(_link)?$/', Type\Url::class);
-        $name = $place === null ? null : preg_replace('/[^.]+$/', 'name', $place);
+        /** @param  non-empty-string  $keys */
+        $find = static fn (string $keys, string $type): ?string => array_key_first(array_filter($fields, static fn (Field $field): bool => $field->type instanceof $type && Preg::isMatch("~{$keys}~", $field->key)));
+        $place = $find('^(coordinates|position|geo)$', Type\Text::class);
+        $link = $find('(^|_)(map|route|directions)(_link)?$', Type\Url::class);
+        $name = $place === null ? null : Preg::replace('/[^.]+$/', 'name', $place);
 
         return [
             'source' => $place === null ? [] : [['variable' => 'source.maps'], ['text' => '/'], ['variable' => $place], ['text' => '/15.png']],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Condition\Operator\IsFilled;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\BlockReader;
@@ -46,7 +47,7 @@ final readonly class Note implements Written
     public static function fresh(Vocabulary $vocabulary): ?array
     {
         foreach ($vocabulary->ofRecord() as $path => $field) {
-            if ($field->type instanceof Type\Text && preg_match('/(^|_)(note|notes|remark|comment|message|wishes)$/', $field->key) === 1) {
+            if ($field->type instanceof Type\Text && Preg::isMatch('/(^|_)(note|notes|remark|comment|message|wishes)$/', $field->key)) {
                 return ['label' => [['text' => $field->label->in('en')]], 'text' => [['variable' => $path]], 'when' => ['path' => $path, 'operator' => IsFilled::NAME]];
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Condition\Operator\More;
 use Herald\Manuscript\Block;
 use Herald\Manuscript\BlockReader;
@@ -64,9 +65,10 @@ final readonly class Others implements Written
         $path = array_key_first($kinds);
         $kind = $kinds[$path];
         $name = ! isset($vocabulary->roots()[$kind->key]) && Vocabulary::mayBeCalled($kind->key) ? $kind->key : 'other';
-        $first = static fn (string $type, string $keys = '/./'): ?string => array_key_first(array_filter($kind->fields, static fn (Field $field): bool => $field->type instanceof $type && preg_match($keys, $field->key) === 1));
+        /** @param  non-empty-string  $keys */
+        $first = static fn (string $type, string $keys = ''): ?string => array_key_first(array_filter($kind->fields, static fn (Field $field): bool => $field->type instanceof $type && Preg::isMatch("~{$keys}~", $field->key)));
         $one = static fn (?string $key): array => $key === null ? [] : [['variable' => "{$name}.{$key}"]];
-        [$picture, $title, $when, $price, $page] = [$first(Type\Picture::class), $first(Type\Text::class, '/name|title|programme/') ?? $first(Type\Text::class), $first(Type\DateTime::class) ?? $first(Type\Date::class), $first(Type\Money::class), $first(Type\Url::class)];
+        [$picture, $title, $when, $price, $page] = [$first(Type\Picture::class), $first(Type\Text::class, 'name|title|programme') ?? $first(Type\Text::class), $first(Type\DateTime::class) ?? $first(Type\Date::class), $first(Type\Money::class), $first(Type\Url::class)];
 
         return [
             'list' => $path, 'item' => $name, 'most' => 3, 'abreast' => 3,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\PartKind;
@@ -63,11 +64,11 @@ final class Pasted
     public static function text(string $text): array
     {
         $blocks = [];
-        foreach (preg_split('/\n[ \t]*\n/', str_replace(["\r\n", "\r"], "\n", $text)) ?: [] as $paragraph) {
+        foreach (Preg::split('/\n[ \t]*\n/', str_replace(["\r\n", "\r"], "\n", $text)) as $paragraph) {
             $lines = array_values(array_filter(array_map(trim(...), explode("\n", $paragraph)), static fn (string $line): bool => $line !== ''));
             foreach (['/^[-*•–]\s+/u' => [], '/^\d{1,3}[.)]\s+/' => ['numbered' => true]] as $mark => $members) {
-                if ($lines !== [] && count(preg_grep($mark, $lines) ?: []) === count($lines)) {
-                    $blocks[] = ['type' => Points::type(), 'points' => array_map(static fn (string $line): array => ['text' => [['text' => (string) preg_replace($mark, '', $line)]]], $lines), ...$members];
+                if ($lines !== [] && count(Preg::grep($mark, $lines)) === count($lines)) {
+                    $blocks[] = ['type' => Points::type(), 'points' => array_map(static fn (string $line): array => ['text' => [['text' => Preg::replace($mark, '', $line)]]], $lines), ...$members];
 
                     continue 2;
                 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
 
@@ -22,7 +23,7 @@ final readonly class PaymentAndDelivery extends SideBySide
 
     public static function fresh(Vocabulary $vocabulary): ?array
     {
-        $ways = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type->isSingle() && preg_match('/^(payment|delivery|shipping)(_(method|by|way|kind|service))?$/', $field->key) === 1);
+        $ways = array_filter($vocabulary->ofRecord(), static fn (Field $field): bool => $field->type->isSingle() && Preg::isMatch('/^(payment|delivery|shipping)(_(method|by|way|kind|service))?$/', $field->key));
 
         return $ways === [] ? null : self::ofFields(array_slice($ways, 0, 2));
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
+
 /** Reads words with their looks out of HTML: bold, italic, underline, links and line ends; all else is let go, and white space is as browsers show it. */
 final class Phrase
 {
@@ -59,7 +61,7 @@ final class Phrase
      */
     private function say(string $words, array $looks): void
     {
-        $words = (string) preg_replace('/[ \t\r\n\f]+/', ' ', $words);
+        $words = Preg::replace('/[ \t\r\n\f]+/', ' ', $words);
         $last = array_key_last($this->runs);
         $before = $last === null || isset($this->runs[$last]['break']) ? ' ' : (is_string($text = $this->runs[$last]['text'] ?? null) ? $text : '');
         $words = str_ends_with($before, ' ') ? ltrim($words, ' ') : $words;
@@ -99,8 +101,8 @@ final class Phrase
     private static function looks(\DOMElement $element, array $around): array
     {
         $style = strtolower($element->getAttribute('style'));
-        $says = static fn (string $property, string $value): bool => preg_match("/(^|[;\\s]){$property}\\s*:\\s*({$value})/", $style) === 1;
-        $isLink = $element->tagName === 'a' && preg_match('~^(https?|mailto|tel):~i', $element->getAttribute('href')) === 1;
+        $says = static fn (string $property, string $value): bool => Preg::isMatch("/(^|[;\\s]){$property}\\s*:\\s*({$value})/", $style);
+        $isLink = $element->tagName === 'a' && Preg::isMatch('~^(https?|mailto|tel):~i', $element->getAttribute('href'));
         $looks = [
             'bold' => (in_array($element->tagName, ['b', 'strong'], true) || $says('font-weight', 'bold|[6-9]00')) && ! $says('font-weight', 'normal|[1-5]00'),
             'italic' => (in_array($element->tagName, ['i', 'em'], true) || $says('font-style', 'italic')) && ! $says('font-style', 'normal'),

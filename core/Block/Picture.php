@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
 use Herald\Manuscript\Inline;
@@ -60,7 +61,7 @@ final readonly class Picture implements FromHtml, Written
         $words = trim($element->getAttribute('alt'));
 
         // What lies in the clipboard itself, or in a page of its own, leads nowhere from here.
-        return preg_match('~^https?://~i', $address) === 1 ? ['source' => [['text' => $address]], 'alternative' => $words === '' ? [] : [['text' => $words]]] : [];
+        return Preg::isMatch('~^https?://~i', $address) ? ['source' => [['text' => $address]], 'alternative' => $words === '' ? [] : [['text' => $words]]] : [];
     }
 
     public static function read(BlockReader $reader): self

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Block;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -58,7 +59,7 @@ final readonly class Points implements FromHtml, Written
         }
         $points = [];
         foreach ($element->getElementsByTagName('*') as $within) {
-            if (preg_match('/^(img|table|h[1-6])$/', $within->tagName) === 1) {
+            if (Preg::isMatch('/^(img|table|h[1-6])$/', $within->tagName)) {
                 return null;
             }
             if ($within->tagName === 'li') {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Cast;
 
+use Composer\Pcre\Preg;
 use Herald\Language\LanguageTag;
 use Herald\Record\Field;
 use Herald\Record\RecordType;
@@ -143,11 +144,12 @@ final readonly class Traits
 
     /**
      * @param  array<string, mixed>  $texts
+     * @param  non-empty-string  $pattern
      * @return list<string>
      */
     private static function keysWhere(array $texts, string $pattern): array
     {
-        return array_map(strval(...), array_keys(array_filter($texts, static fn (mixed $text): bool => is_string($text) && preg_match($pattern, $text) === 1)));
+        return array_map(strval(...), array_keys(array_filter($texts, static fn (mixed $text): bool => is_string($text) && Preg::isMatch($pattern, $text))));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
+use Composer\Pcre\Preg;
 use Herald\Brand\Brand;
 use Herald\Document\Fault;
 use Herald\Document\Json;
@@ -88,7 +89,7 @@ final readonly class Examination
     {
         $nearest = null;
         foreach ($this->pieces as $piece) {
-            $isString = preg_match('~^translations/[^/]+/'.preg_quote($piece->id.'.'.$piece->part, '~').'(/|$)~', $place) === 1;
+            $isString = Preg::isMatch('~^translations/[^/]+/'.preg_quote($piece->id.'.'.$piece->part, '~').'(/|$)~', $place);
             if ($isString || str_starts_with($place.'/', $piece->place.'/')) {
                 $nearest = $nearest === null || strlen($piece->place) > strlen($nearest->place) ? $piece : $nearest;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
+use Composer\Pcre\Preg;
 use Herald\Block\Picture;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
@@ -73,7 +74,7 @@ final class LeadsNowhere implements Check
     {
         $text = trim(Words::said($runs));
 
-        return preg_match('#^[\p{L}\p{N}-]+(\.[\p{L}\p{N}-]+)*\.\p{L}{2,}(:\d+)?([/?\#]\S*)?$#u', $text) === 1 ? 'https://'.$text : null;
+        return Preg::isMatch('#^[\p{L}\p{N}-]+(\.[\p{L}\p{N}-]+)*\.\p{L}{2,}(:\d+)?([/?\#]\S*)?$#u', $text) ? 'https://'.$text : null;
     }
 
     /** The address where it does not depend on data, empty where it may not be followed; null where it does. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Words;
 use Herald\Record\Path;
@@ -18,7 +19,7 @@ final class LooksLikeVariable implements Check
             $raw = $piece->kind === PartKind::Inline && is_array($piece->raw) ? array_values($piece->raw) : [];
             foreach ($raw as $index => $run) {
                 $text = is_array($run) && is_string($run['text'] ?? null) ? $run['text'] : '';
-                if (preg_match('/\{\{?\s*('.Path::PATTERN.')\s*(?:[|}]|or\s)/', $text, $match) !== 1) {
+                if (! Preg::isMatch('/\{\{?\s*('.Path::PATTERN.')\s*(?:[|}]|or\s)/', $text, $match)) {
                     continue;
                 }
                 $mend = null;
@@ -43,6 +44,6 @@ final class LooksLikeVariable implements Check
     {
         $look = array_diff_key((array) $run, ['text' => 1]);
 
-        return array_map(static fn (array $one): array => $one + $look, Words::runs((string) preg_replace('/\{\{([^{}]*)\}\}/', '{$1}', $text)));
+        return array_map(static fn (array $one): array => $one + $look, Words::runs(Preg::replace('/\{\{([^{}]*)\}\}/', '{$1}', $text)));
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Colour;
 
+use Composer\Pcre\Preg;
+
 /** A colour of sRGB (IEC 61966-2-1). */
 final readonly class Colour
 {
@@ -26,7 +28,7 @@ final readonly class Colour
      */
     public static function ofHex(string $hex): self
     {
-        if (preg_match('/^#[0-9A-Fa-f]{6}$/D', $hex) !== 1) {
+        if (! Preg::isMatch('/^#[0-9A-Fa-f]{6}$/D', $hex)) {
             throw new \InvalidArgumentException("\"{$hex}\" is not a colour such as #16233A");
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Colour;
 
+use Composer\Pcre\Preg;
 use Herald\Document\Json;
 
 /** The colours that CSS knows by name (CSS Color Module Level 4, section 6.1). */
@@ -16,10 +17,10 @@ final class ColourNames
         static $names = null;
         $names ??= Json::ofFile(__DIR__.'/colour-names.json');
 
-        return preg_replace_callback('/(?<![\w#-])[a-z]+(?![\w-])/i', static function (array $match) use ($names): string {
+        return Preg::replaceCallback('/(?<![\w#-])[a-z]+(?![\w-])/i', static function (array $match) use ($names): string {
             $hex = $names->data[strtolower($match[0])] ?? null;
 
             return is_string($hex) ? $hex : $match[0];
-        }, $css) ?? $css;
+        }, $css);
     }
 }

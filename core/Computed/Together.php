@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Computed;
 
+use Composer\Pcre\Preg;
 use Herald\Document\Node;
 use Herald\Manuscript\Words;
 use Herald\Record\Computation;
@@ -66,7 +67,7 @@ final readonly class Together implements Computation
             $words .= is_scalar($value) ? (string) $value : '';
         }
 
-        return $said ? trim((string) preg_replace('/ {2,}/', ' ', $words)) : null;
+        return $said ? trim(Preg::replace('/ {2,}/', ' ', $words)) : null;
     }
 
     public function sentence(): string

@@ -194,7 +194,7 @@ final class ConditionReader
     private static function checkValue(Node $node, Field $field, mixed $value): void
     {
         if (! $field->type->comparesWith($value, $field->optionValues())) {
-            $shown = is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE) : get_debug_type($value);
+            $shown = is_scalar($value) ? json_encode($value, JSON_UNESCAPED_UNICODE | JSON_PARTIAL_OUTPUT_ON_ERROR) : get_debug_type($value);
             throw $node->fault('value', "{$shown} is no value of {$field->key}".($field->options === [] ? ', which is of type '.$field->type->name() : '; it may be '.implode(', ', array_keys($field->options))));
         }
     }

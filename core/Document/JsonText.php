@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Document;
 
+use Composer\Pcre\Preg;
+
 /**
  * Looks through a JSON text (RFC 8259) for what PHP's own reader does not tell: the line and column where it breaks, and keys that an object has twice, of which that reader
  * silently takes the last.
@@ -56,7 +58,7 @@ final class JsonText
     public static function doubledKeys(string $text, \stdClass $read): array
     {
         // Each key is a text with a colon after it: are there as many as members were read, none is doubled. That is told at once, however long the text.
-        $keys = preg_match_all('/"(?:[^"\\\\]++|\\\\.)*+"(*SKIP)\s*+:/s', $text);
+        $keys = Preg::matchAll('/"(?:[^"\\\\]++|\\\\.)*+"(*SKIP)\s*+:/s', $text);
         if ($keys === self::members($read)) {
             return [];
         }
@@ -169,19 +171,24 @@ final class JsonText
 
     private function string(): string
     {
-        if (preg_match('/\G"((?:[^"\\\\\x00-\x1F]++|\\\\(?:["\\\\\/bfnrt]|u[0-9a-fA-F]{4}))*+)"/', $this->text, $match, 0, $this->at) !== 1) {
+        if (! Preg::isMatch('/\G"((?:[^"\\\\\x00-\x1F]++|\\\\(?:["\\\\\/bfnrt]|u[0-9a-fA-F]{4}))*+)"/', $this->text, $match, 0, $this->at)) {
             throw new \DomainException('a text is not closed, or holds a line break or a wrong escape');
         }
         $this->at += strlen($match[0]);
-        $read = json_decode($match[0]);
+        try {
+            $read = json_decode($match[0], flags: JSON_THROW_ON_ERROR);
+        } catch (\JsonException) {
+            // A key with half of a pair of surrogates is told apart as it is written.
+            $read = null;
+        }
 
         return is_string($read) ? $read : $match[1];
     }
 
     private function word(): void
     {
-        if (preg_match('/\G(?:true|false|null|-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][+-]?\d+)?)(?![\w.])/', $this->text, $match, 0, $this->at) !== 1) {
-            preg_match('/\G[^\s,\]}]{0,20}/', $this->text, $odd, 0, $this->at);
+        if (! Preg::isMatch('/\G(?:true|false|null|-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][+-]?\d+)?)(?![\w.])/', $this->text, $match, 0, $this->at)) {
+            Preg::match('/\G[^\s,\]}]{0,20}/', $this->text, $odd, 0, $this->at);
             throw new \DomainException('"'.mb_scrub($odd[0] ?? '').'" is no value');
         }
         $this->at += strlen($match[0]);

@@ -153,7 +153,7 @@ enum Schema: string
     {
         $args = $error->args();
         $value = $error->data()->value();
-        $shown = is_scalar($value) ? json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : get_debug_type($value);
+        $shown = is_scalar($value) ? json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PARTIAL_OUTPUT_ON_ERROR) : get_debug_type($value);
         $schema = $error->schema()->info()->data();
 
         return match ($error->keyword()) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\HtmlIn;
 
+use Composer\Pcre\Preg;
 use Herald\Block\Button;
 use Herald\Block\Columns;
 use Herald\Block\Divider;
@@ -83,7 +84,7 @@ final class HtmlIn
     private function taken(string $marked): Arrived
     {
         // Its comments are for those who wrote it, and for word processors.
-        [$html, $left] = Cleaning::inlined(preg_replace('~<!--.*?-->~s', '', $marked) ?? '');
+        [$html, $left] = Cleaning::inlined(Preg::replace('~<!--.*?-->~s', '', $marked));
         $document = (new HTML5(['disable_html_ns' => true]))->loadHTML(stripos($html, '<body') === false ? '<!DOCTYPE html><html><body>'.$html.'</body></html>' : $html);
         foreach ($left as $what) {
             $this->note($what, null);
@@ -161,7 +162,7 @@ final class HtmlIn
         $words = Phrase::of($nodes);
         $around = $nodes === [] ? null : $nodes[0]->parentNode;
         // What decided something leaves nothing, nor does a blank that keeps lines apart.
-        $said = array_filter($this->filled($words), static fn (array $run): bool => isset($run['variable']) || (is_string($run['text'] ?? null) && preg_match('/[^\s\x{A0}\x{200B}-\x{200F}]/u', $run['text']) === 1));
+        $said = array_filter($this->filled($words), static fn (array $run): bool => isset($run['variable']) || (is_string($run['text'] ?? null) && Preg::isMatch('/[^\s\x{A0}\x{200B}-\x{200F}]/u', $run['text'])));
 
         return $said === [] ? [] : [$this->block(Text::type(), ['text' => $words], $around instanceof \DOMElement ? $around : null)];
     }
@@ -411,7 +412,7 @@ final class HtmlIn
     private function picture(\DOMElement $picture, ?\DOMElement $link): array
     {
         $source = trim($picture->getAttribute('src'));
-        if (preg_match('~^https?://~i', $source) !== 1) {
+        if (! Preg::isMatch('~^https?://~i', $source)) {
             $this->note('<img> at “'.mb_strimwidth($this->placeholders->asWritten(self::bare($source)), 0, 40, '…').'”', null);
 
             return [];
@@ -586,7 +587,7 @@ final class HtmlIn
                 if (! $this->styles->isHidden($node)) {
                     return '';
                 }
-                $words = trim((string) preg_replace('/[\s\x{200B}-\x{200F}\x{34F}\x{A0}\x{2007}\x{AD}]+/u', ' ', $node->textContent));
+                $words = trim(Preg::replace('/[\s\x{200B}-\x{200F}\x{34F}\x{A0}\x{2007}\x{AD}]+/u', ' ', $node->textContent));
                 $this->noteAll($node, $words === '' ? null : 'the preview line');
                 $node->parentNode?->removeChild($node);
 
@@ -644,7 +645,7 @@ final class HtmlIn
         foreach ($rows as $cells) {
             foreach ($cells as $cell) {
                 foreach ($cell->getElementsByTagName('*') as $within) {
-                    if (preg_match('/^(table|img|ul|ol|h[1-6]|div|p|hr)$/i', $within->tagName) === 1 || $this->isButton($within)) {
+                    if (Preg::isMatch('/^(table|img|ul|ol|h[1-6]|div|p|hr)$/i', $within->tagName) || $this->isButton($within)) {
                         return false;
                     }
                 }
@@ -666,7 +667,7 @@ final class HtmlIn
 
     private function isFull(\DOMElement $element): bool
     {
-        return preg_replace('/[\s\x{A0}\x{200B}-\x{200F}\x{FEFF}]+/u', '', $element->textContent) !== '' || $element->getElementsByTagName('img')->length > 0 || $element->getElementsByTagName('hr')->length > 0 || strtolower($element->tagName) === 'img';
+        return Preg::replace('/[\s\x{A0}\x{200B}-\x{200F}\x{FEFF}]+/u', '', $element->textContent) !== '' || $element->getElementsByTagName('img')->length > 0 || $element->getElementsByTagName('hr')->length > 0 || strtolower($element->tagName) === 'img';
     }
 
     /**
@@ -680,7 +681,7 @@ final class HtmlIn
         foreach ($table->getElementsByTagName('tr') as $row) {
             $cells = [];
             foreach ($row->childNodes as $cell) {
-                if ($cell instanceof \DOMElement && preg_match('/^t[dh]$/i', $cell->tagName) === 1) {
+                if ($cell instanceof \DOMElement && Preg::isMatch('/^t[dh]$/i', $cell->tagName)) {
                     $cells[] = $cell;
                 }
             }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\HtmlIn;
 
+use Composer\Pcre\Preg;
+
 /** The places in foreign HTML where another program would have put a value: found in whatever brackets they stand, and known again wherever they come to lie. */
 final class Placeholders
 {
@@ -38,7 +40,7 @@ final class Placeholders
         } while (str_contains($source, $placeholders->mark));
         $marked = '';
         // One of two: what may hold some, and what may not.
-        foreach (preg_split('~(<style\b.*?</style\s*>|<script\b.*?</script\s*>|<!--.*?-->)~is', $source, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $index => $part) {
+        foreach (Preg::split('~(<style\b.*?</style\s*>|<script\b.*?</script\s*>|<!--.*?-->)~is', $source, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
             $marked .= $index % 2 === 1 ? $part : $placeholders->mark($part);
         }
 
@@ -67,7 +69,7 @@ final class Placeholders
     public function apart(string $text): array
     {
         $parts = [];
-        foreach (preg_split("~{$this->mark}(\\d+)z~", $text, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $index => $part) {
+        foreach (Preg::split("~{$this->mark}(\\d+)z~", $text, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
             if ($index % 2 === 1) {
                 $parts[] = $this->found[$this->marks[(int) $part]];
             } elseif ($part !== '') {
@@ -91,12 +93,12 @@ final class Placeholders
 
     private function mark(string $part): string
     {
-        return preg_replace_callback('"'.implode('|', self::WAYS).'"su', function (array $match): string {
+        return Preg::replaceCallback('"'.implode('|', self::WAYS).'"su', function (array $match): string {
             $written = $match[0];
-            $name = trim((string) array_values(array_filter(array_slice($match, 1), static fn (string $group): bool => $group !== ''))[0]);
+            $name = trim(implode('', array_slice($match, 1)));
             // A filter behind a stroke says how a value is written, not which it is.
             $called = trim(explode('|', $name)[0]);
-            $decides = preg_match(self::DECIDES, $name) === 1;
+            $decides = Preg::isMatch(self::DECIDES, $name);
             $key = ($decides ? '?' : '').strtolower($decides ? $name : $called);
             $this->found[$key] = isset($this->found[$key]) ? $this->found[$key]->again() : new Placeholder($written, $called, $decides, 1);
             $known = array_search($key, $this->marks, true);
@@ -106,6 +108,6 @@ final class Placeholders
             }
 
             return "{$this->mark}{$known}z";
-        }, $part) ?? $part;
+        }, $part);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\HtmlIn;
 
+use Composer\Pcre\Preg;
 use Herald\Record\Vocabulary;
 use Herald\Value\Fold;
 use Herald\Value\Type;
@@ -40,7 +41,7 @@ final readonly class Proposals
     /** The path of a field that a placeholder may stand for; null where none is called so. */
     public function for(Placeholder $placeholder): ?string
     {
-        $segments = preg_split('/[.\s:]+/', $placeholder->name) ?: [];
+        $segments = Preg::split('/[.\s:]+/', $placeholder->name);
         foreach ([$placeholder->name, (string) end($segments)] as $name) {
             $plain = self::plain($name);
             // A name alone is that of the one it is sent to.
@@ -56,6 +57,6 @@ final readonly class Proposals
 
     private static function plain(string $name): string
     {
-        return preg_replace('/[^a-z0-9]+/', '', Fold::text($name)) ?? '';
+        return Preg::replace('/[^a-z0-9]+/', '', Fold::text($name));
     }
 }

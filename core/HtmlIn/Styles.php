@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\HtmlIn;
 
+use Composer\Pcre\Preg;
 use Herald\Block\Heading;
 use Herald\Block\Points;
 use Herald\Block\Text;
@@ -71,7 +72,7 @@ final class Styles
         }
         // Of links those among words, not those that stand alone.
         foreach ($body->getElementsByTagName('a') as $element) {
-            $look['link'] ??= preg_match('~(^|;)\s*(padding|display|background)~i', $element->getAttribute('style')) !== 1 && strlen($element->parentNode->textContent ?? '') > strlen($element->textContent) + 8 ? $this->said($element, 'color') : null;
+            $look['link'] ??= ! Preg::isMatch('~(^|;)\s*(padding|display|background)~i', $element->getAttribute('style')) && strlen($element->parentNode->textContent ?? '') > strlen($element->textContent) + 8 ? $this->said($element, 'color') : null;
         }
         $common = $this->commonest($body);
         $look['text'] ??= $common['color'] ?? null;
@@ -125,7 +126,7 @@ final class Styles
     /** Whether a link is filled with a colour, as buttons are. */
     public function fills(\DOMElement $link): bool
     {
-        return $this->background($link) !== null && preg_match('~(^|;)\s*(padding|display\s*:\s*(inline-)?block)~i', $link->getAttribute('style')) === 1;
+        return $this->background($link) !== null && Preg::isMatch('~(^|;)\s*(padding|display\s*:\s*(inline-)?block)~i', $link->getAttribute('style'));
     }
 
     /** Whether some cell around the one link of a table is filled. */
@@ -158,20 +159,20 @@ final class Styles
 
     public function isHidden(\DOMElement $element): bool
     {
-        return preg_match('~(^|;)\s*(display\s*:\s*none|visibility\s*:\s*hidden|mso-hide\s*:\s*all|max-height\s*:\s*0(px)?\s*(;|$)|font-size\s*:\s*0(px)?\s*(;|$))~i', $element->getAttribute('style')) === 1;
+        return Preg::isMatch('~(^|;)\s*(display\s*:\s*none|visibility\s*:\s*hidden|mso-hide\s*:\s*all|max-height\s*:\s*0(px)?\s*(;|$)|font-size\s*:\s*0(px)?\s*(;|$))~i', $element->getAttribute('style'));
     }
 
     /** Whether it is a line across and nothing else. */
     public function isRule(\DOMElement $element): bool
     {
-        return preg_match('~(^|;)\s*border-(top|bottom)(-width)?\s*:\s*(?!0|none)~i', $element->getAttribute('style')) === 1
-            && preg_replace('/[\s\x{A0}]+/u', '', $element->textContent) === '' && $element->getElementsByTagName('img')->length === 0;
+        return Preg::isMatch('~(^|;)\s*border-(top|bottom)(-width)?\s*:\s*(?!0|none)~i', $element->getAttribute('style'))
+            && Preg::replace('/[\s\x{A0}]+/u', '', $element->textContent) === '' && $element->getElementsByTagName('img')->length === 0;
     }
 
     /** Whether it stands in a line with others of its kind. */
     public function isBox(\DOMElement $element): bool
     {
-        return preg_match('~(^|;)\s*(display\s*:\s*(inline-block|table-cell)|float\s*:\s*(left|right))~i', $element->getAttribute('style')) === 1;
+        return Preg::isMatch('~(^|;)\s*(display\s*:\s*(inline-block|table-cell)|float\s*:\s*(left|right))~i', $element->getAttribute('style'));
     }
 
     /** In px; 0 where it does not say. */
@@ -188,18 +189,18 @@ final class Styles
     private function measure(\DOMElement $element, string $what): int
     {
         foreach (['max-'.$what, $what] as $property) {
-            if (preg_match('~(?:^|;)\s*'.$property.'\s*:\s*(\d{1,4})px~i', $element->getAttribute('style'), $found) === 1) {
+            if (Preg::isMatch('~(?:^|;)\s*'.$property.'\s*:\s*(\d{1,4})px~i', $element->getAttribute('style'), $found)) {
                 return (int) $found[1];
             }
         }
 
-        return preg_match('~^\d{1,4}(px)?$~D', trim($element->getAttribute($what))) === 1 ? (int) $element->getAttribute($what) : 0;
+        return Preg::isMatch('~^\d{1,4}(px)?$~D', trim($element->getAttribute($what))) ? (int) $element->getAttribute($what) : 0;
     }
 
     private function align(\DOMElement $element): ?string
     {
         for ($at = $element; $at instanceof \DOMElement; $at = $at->parentNode) {
-            $said = preg_match('~(?:^|;)\s*text-align\s*:\s*(\w+)~i', $at->getAttribute('style'), $found) === 1 ? $found[1] : $at->getAttribute('align');
+            $said = Preg::isMatch('~(?:^|;)\s*text-align\s*:\s*(\w+)~i', $at->getAttribute('style'), $found) ? $found[1] : $at->getAttribute('align');
             if (strtolower($at->tagName) === 'center') {
                 return 'center';
             }
@@ -271,7 +272,7 @@ final class Styles
 
     private function declared(\DOMElement $element, string $property): string
     {
-        return preg_match('~(?:^|;)\s*'.$property.'\s*:\s*([^;]+)~i', $element->getAttribute('style'), $found) === 1 ? trim($found[1]) : '';
+        return Preg::isMatch('~(?:^|;)\s*'.$property.'\s*:\s*([^;]+)~i', $element->getAttribute('style'), $found) ? trim((string) $found[1]) : '';
     }
 
     /** The corners of the first thing that is filled like a button. */
@@ -291,16 +292,16 @@ final class Styles
     /** Fonts as looks have them; null where nothing can be made of them. */
     private static function stack(string $css): ?string
     {
-        $stack = trim(preg_replace('~\s+~', ' ', str_replace('"', "'", $css)) ?? '');
+        $stack = trim(Preg::replace('~\s+~', ' ', str_replace('"', "'", $css)));
 
-        return preg_match("~^[A-Za-z0-9 ,'-]{1,300}$~D", $stack) === 1 ? $stack : null;
+        return Preg::isMatch("~^[A-Za-z0-9 ,'-]{1,300}$~D", $stack) ? $stack : null;
     }
 
     /** A figure in px, within what a look may say; null otherwise. */
     private static function figure(string $css, Token $token): ?int
     {
         [$least, $most] = $token->bounds() ?? [0, 0];
-        $px = preg_match('~^([\d.]{1,6})\s*(px|pt)?$~i', $css, $found) === 1 ? (int) round((float) $found[1] * (strtolower($found[2] ?? '') === 'pt' ? 4 / 3 : 1)) : -1;
+        $px = Preg::isMatch('~^([\d.]{1,6})\s*(px|pt)?$~i', $css, $found) ? (int) round((float) $found[1] * (strtolower($found[2] ?? '') === 'pt' ? 4 / 3 : 1)) : -1;
 
         return $px >= $least && $px <= $most ? $px : null;
     }
@@ -311,9 +312,9 @@ final class Styles
         [$least, $most] = Token::LineHeight->bounds() ?? [0, 0];
         $px = self::figure($size, Token::Size);
         $hundredths = match (true) {
-            preg_match('~^\d(\.\d{1,3})?$~D', $css) === 1 => (int) round(100 * (float) $css),
-            preg_match('~^(\d{2,3})(\.\d+)?%$~D', $css, $found) === 1 => (int) $found[1],
-            $px !== null && preg_match('~^(\d{1,3})px$~D', $css, $found) === 1 => (int) round(100 * (int) $found[1] / $px),
+            Preg::isMatch('~^\d(\.\d{1,3})?$~D', $css) => (int) round(100 * (float) $css),
+            Preg::isMatch('~^(\d{2,3})(\.\d+)?%$~D', $css, $found) => (int) $found[1],
+            $px !== null && Preg::isMatch('~^(\d{1,3})px$~D', $css, $found) => (int) round(100 * (int) $found[1] / $px),
             default => 0,
         };
 
@@ -334,12 +335,12 @@ final class Styles
 
     private function said(\DOMElement $element, string $property): ?string
     {
-        return preg_match('~(?:^|;)\s*'.$property.'\s*:\s*([^;]+)~i', $element->getAttribute('style'), $found) === 1 ? self::hex($found[1]) : null;
+        return Preg::isMatch('~(?:^|;)\s*'.$property.'\s*:\s*([^;]+)~i', $element->getAttribute('style'), $found) ? self::hex((string) $found[1]) : null;
     }
 
     private function count(\DOMElement $element): void
     {
-        foreach (preg_split('~;(?![^(]*\))~', $element->getAttribute('style')) ?: [] as $declaration) {
+        foreach (Preg::split('~;(?![^(]*\))~', $element->getAttribute('style')) as $declaration) {
             $property = strtolower(trim(explode(':', $declaration)[0]));
             if ($property !== '' && ! in_array($property, self::TAKEN, true) && ! str_starts_with($property, 'mso-') && ! str_starts_with($property, '-')) {
                 $this->letGo[$property] = ($this->letGo[$property] ?? 0) + 1;
@@ -350,7 +351,7 @@ final class Styles
     /** A colour as #RRGGBB; null for none, or one that cannot be reckoned with. */
     private static function hex(string $css): ?string
     {
-        if (preg_match(self::COLOUR, ColourNames::asFigures(trim($css)), $found) !== 1) {
+        if (! Preg::isMatch(self::COLOUR, ColourNames::asFigures(trim($css)), $found)) {
             return null;
         }
         if (isset($found[3])) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Language;
 
+use Composer\Pcre\Preg;
+
 /** The language a message goes out in, and why. */
 final readonly class LanguageChoice
 {
@@ -33,7 +35,7 @@ final readonly class LanguageChoice
             }
             $cut = strrpos($range, '-');
             $range = $cut === false ? '' : substr($range, 0, $cut);
-            $range = preg_replace('/-[A-Za-z0-9]$/', '', $range) ?? '';
+            $range = Preg::replace('/-[A-Za-z0-9]$/', '', $range);
         }
         $why = ($wanted ?? '') === '' ? "the recipient's language is not known" : "the recipient's language is {$wanted}, which is not there";
         foreach ($available as $tag) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Language;
 
+use Composer\Pcre\Preg;
+
 /** Questions about a BCP 47 language tag (RFC 5646). */
 final class LanguageTag
 {
@@ -13,7 +15,7 @@ final class LanguageTag
     /** Whether the tag is well-formed: a language, then subtags of one to eight letters or digits (RFC 5646 section 2.1). */
     public static function isWellFormed(string $tag): bool
     {
-        return preg_match('/^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i', $tag) === 1;
+        return Preg::isMatch('/^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i', $tag);
     }
 
     /** Whether text in this language runs from right to left, by the layout data of CLDR. */

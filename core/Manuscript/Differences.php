@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Composer\Pcre\Preg;
 use Herald\Record\Vocabulary;
 use SebastianBergmann\Diff\Differ;
 use SebastianBergmann\Diff\Output\UnifiedDiffOutputBuilder;
@@ -106,7 +107,7 @@ final class Differences
      */
     private static function split(string $text): array
     {
-        return $text === '' ? [] : (preg_split('/(?<=\s)(?=\S)/u', $text) ?: [$text]);
+        return $text === '' ? [] : Preg::split('/(?<=\s)(?=\S)/u', $text);
     }
 
     /**

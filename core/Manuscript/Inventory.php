@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Composer\Pcre\Preg;
 use Herald\Document\Node;
 use Herald\Language\LanguageTag;
 use Herald\Record\Path;
@@ -160,7 +161,7 @@ final class Inventory
     {
         return match (true) {
             is_bool($raw) => $raw ? 'yes' : 'no',
-            is_string($raw) => preg_match('/^[a-z]+(_[a-z]+)+$/D', $raw) === 1 ? strtr($raw, '_', ' ') : $raw,
+            is_string($raw) => Preg::isMatch('/^[a-z]+(_[a-z]+)+$/D', $raw) ? strtr($raw, '_', ' ') : $raw,
             default => is_int($raw) ? (string) $raw : '',
         };
     }

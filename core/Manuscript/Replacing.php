@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\OwnHtml\OwnHtml;
 
 /** Puts words in place of others, or a variable in place of another, throughout the document of a template: in all its languages, in links, and, for variables, in conditions and lists. */
@@ -86,11 +87,11 @@ final class Replacing
 
     private function said(string $text): string
     {
-        return $this->pattern === null ? $text : (preg_replace_callback($this->pattern, function (): string {
+        return $this->pattern === null ? $text : (Preg::replaceCallback($this->pattern, function (): string {
             $this->times++;
 
             return $this->put;
-        }, $text) ?? $text);
+        }, $text));
     }
 
     private function path(mixed $path): mixed

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript;
 
+use Composer\Pcre\Preg;
 use Herald\Record\Path;
 
 /**
@@ -29,7 +30,7 @@ final class Words
     {
         foreach (is_string($raw) ? self::runs($raw) : (is_array($raw) ? $raw : []) as $run) {
             foreach (is_array($run) ? [$run['text'] ?? '', $run['fallback'] ?? '', ...(in_array($run['format'] ?? null, self::SAYING, true) && is_array($run['with'] ?? null) ? array_values($run['with']) : [])] : [] as $said) {
-                if (is_string($said) && preg_match('/\p{L}/u', $said) === 1) {
+                if (is_string($said) && Preg::isMatch('/\p{L}/u', $said)) {
                     return true;
                 }
             }
@@ -57,7 +58,7 @@ final class Words
         $runs = [];
         $literal = '';
         $offset = 0;
-        while (preg_match(self::PATTERN, $text, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $offset) === 1) {
+        while (Preg::isMatchWithOffsets(self::PATTERN, $text, $match, 0, $offset)) {
             $literal .= substr($text, $offset, $match[0][1] - $offset);
             $offset = $match[0][1] + strlen((string) $match[0][0]);
             $with = self::with($match['with'][0] ?? '');
@@ -91,13 +92,18 @@ final class Words
     private static function with(string $text): ?array
     {
         $with = [];
-        preg_match_all(self::PARAMETER, $text, $found, PREG_SET_ORDER);
-        if (implode('', array_column($found, 0)) !== $text) {
+        Preg::matchAllStrictGroups(self::PARAMETER, $text, $found);
+        if (implode('', $found[0]) !== $text) {
             return null;
         }
-        foreach ($found as ['name' => $name, 'value' => $value]) {
-            $read = static fn (string $quoted): mixed => $quoted[0] === '"' ? json_decode($quoted) : $quoted;
-            $with[is_string($read($name)) ? $read($name) : $name] = $value[0] === '"' ? (is_string($read($value)) ? $read($value) : '') : (int) $value;
+        $read = static fn (string $quoted): mixed => $quoted[0] === '"' ? json_decode($quoted, flags: JSON_THROW_ON_ERROR) : $quoted;
+        try {
+            foreach ($found['name'] as $index => $name) {
+                $value = $found['value'][$index];
+                $with[is_string($read($name)) ? $read($name) : $name] = $value[0] === '"' ? (is_string($read($value)) ? $read($value) : '') : (int) $value;
+            }
+        } catch (\JsonException) {
+            return null;
         }
 
         return $with;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Message;
 
+use Composer\Pcre\Preg;
+
 /** The Message-ID header of a dispatch: the same however often it is handed over (RFC 5322 section 3.6.4). */
 final class MessageId
 {
@@ -15,6 +17,6 @@ final class MessageId
     {
         $domain = substr((string) strrchr($sender, '@'), 1);
 
-        return $dispatch.'@'.(preg_match('/^[A-Za-z0-9.-]+$/D', $domain) === 1 ? $domain : 'localhost');
+        return $dispatch.'@'.(Preg::isMatch('/^[A-Za-z0-9.-]+$/D', $domain) ? $domain : 'localhost');
     }
 }

@@ -123,7 +123,7 @@ final readonly class DataSheet
         if ($field->type instanceof Type\Open) {
             $lines = [new DataSheetLine($path, $label, $field->type, null, $depth)];
             foreach (is_array($value) ? $value : [] as $key => $member) {
-                $shown = is_scalar($member) ? (string) $member : (string) json_encode($member, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+                $shown = is_scalar($member) ? (string) $member : json_encode($member, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR);
                 $lines[] = new DataSheetLine($path.'.'.$key, Clean::line((string) $key), new Type\Text, Clean::text($shown), $depth + 1);
             }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Composer\Pcre\Preg;
+
 /** A path from a root to a value, such as `order.customer.email`. */
 final readonly class Path implements \Stringable
 {
@@ -22,7 +24,7 @@ final readonly class Path implements \Stringable
      */
     public static function of(string $path): self
     {
-        if (preg_match('/^'.self::PATTERN.'$/D', $path) !== 1) {
+        if (! Preg::isMatch('/^'.self::PATTERN.'$/D', $path)) {
             throw new \InvalidArgumentException("\"{$path}\" is not a path");
         }
 

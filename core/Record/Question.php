@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Composer\Pcre\Preg;
 use Herald\Document\Node;
 use Herald\Language\Caption;
 use Herald\Value\Type;
@@ -59,7 +60,7 @@ final readonly class Question
     {
         return match ($this->kind) {
             AnswerKind::Confirm, AnswerKind::Acknowledge => $answer === AnswerKind::YES ? true : null,
-            AnswerKind::Rate => preg_match('/^[1-'.AnswerKind::MARKS.']$/D', $answer) === 1 ? (int) $answer : null,
+            AnswerKind::Rate => Preg::isMatch('/^[1-'.AnswerKind::MARKS.']$/D', $answer) ? (int) $answer : null,
             AnswerKind::Choose => $answer === '' ? null : $answer,
         };
     }

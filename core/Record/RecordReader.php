@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Composer\Pcre\Preg;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
@@ -70,7 +71,7 @@ final class RecordReader
     {
         return match (true) {
             $identity === '' => 'must not be empty: it tells one record from another',
-            mb_strlen($identity) > self::LONGEST_IDENTITY || preg_match('/[\x00-\x1F\x7F]/', $identity) === 1 => 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another',
+            mb_strlen($identity) > self::LONGEST_IDENTITY || Preg::isMatch('/[\x00-\x1F\x7F]/', $identity) => 'must have at most '.self::LONGEST_IDENTITY.' letters, and no control characters: it tells one record from another',
             default => null,
         };
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Composer\Pcre\Preg;
+
 /**
  * Fields and options by the name that they have today, in what was written when they were called otherwise (`was`): conditions, cues, whom a message goes to, what fields are computed from.
  * What names a field in them is a path of its own or stands in the brackets of a text.
@@ -73,7 +75,7 @@ final class Renaming
     private static function text(string $text, Vocabulary $vocabulary): string
     {
         return str_contains($text, '{')
-            ? (string) preg_replace_callback('/(?<=\{)'.Path::PATTERN.'/', static fn (array $path): string => self::path($path[0], $vocabulary), $text)
+            ? Preg::replaceCallback('/(?<=\{)'.Path::PATTERN.'/', static fn (array $path): string => self::path($path[0], $vocabulary), $text)
             : self::path($text, $vocabulary);
     }
 }

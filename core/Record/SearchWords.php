@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Fold;
 
 /** By which words something is found, whatever their case and accents: by the beginning of each. */
@@ -25,15 +26,15 @@ final class SearchWords
         foreach (self::apart($text) as $whole) {
             $words[] = $whole;
             // Where no blanks stand between words, each sign may begin one.
-            $begins = preg_match('/[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}]/u', $whole) === 1 ? '/./u' : '/(?<=[^\p{L}\p{N}])[\p{L}\p{N}]/u';
-            preg_match_all($begins, $whole, $found, PREG_OFFSET_CAPTURE);
+            $begins = Preg::isMatch('/[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}]/u', $whole) ? '/./u' : '/(?<=[^\p{L}\p{N}])[\p{L}\p{N}]/u';
+            Preg::matchAllWithOffsets($begins, $whole, $found);
             foreach ($found[0] as [, $offset]) {
                 $words[] = substr($whole, $offset);
             }
         }
         $short = array_map(static fn (string $word): string => mb_substr($word, 0, self::LONGEST), $words);
 
-        return array_slice(array_values(array_unique(array_filter($short, static fn (string $word): bool => preg_match('/[\p{L}\p{N}]/u', $word) === 1))), 0, self::MOST);
+        return array_slice(array_values(array_unique(array_filter($short, static fn (string $word): bool => Preg::isMatch('/[\p{L}\p{N}]/u', $word)))), 0, self::MOST);
     }
 
     /**
@@ -43,7 +44,7 @@ final class SearchWords
      */
     public static function asked(string $search): array
     {
-        return array_map(static fn (string $word): string => mb_substr((string) preg_replace('/^[^\p{L}\p{N}]+(?=[\p{L}\p{N}])/u', '', $word), 0, self::LONGEST), self::apart($search));
+        return array_map(static fn (string $word): string => mb_substr(Preg::replace('/^[^\p{L}\p{N}]+(?=[\p{L}\p{N}])/u', '', $word), 0, self::LONGEST), self::apart($search));
     }
 
     /**
@@ -51,6 +52,6 @@ final class SearchWords
      */
     private static function apart(string $text): array
     {
-        return array_values(array_filter(preg_split('/[\s\p{Z}]+/u', Fold::text($text)) ?: [], static fn (string $word): bool => $word !== ''));
+        return array_values(array_filter(Preg::split('/[\s\p{Z}]+/u', Fold::text($text)), static fn (string $word): bool => $word !== ''));
     }
 }

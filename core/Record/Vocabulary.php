@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Record;
 
+use Composer\Pcre\Preg;
 use Herald\Language\Caption;
 use Herald\Value\Type;
 
@@ -110,7 +111,7 @@ final readonly class Vocabulary
     /** Whether a record type or a repeat item may be called so. */
     public static function mayBeCalled(string $name): bool
     {
-        return preg_match('/^[a-z][a-z0-9_]*$/D', $name) === 1
+        return Preg::isMatch('/^[a-z][a-z0-9_]*$/D', $name)
             && ! in_array($name, self::OWN_ROOTS, true)
             && ! in_array($name, self::TAKEN, true);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Composer\Pcre\Preg;
 use Herald\Manuscript\Words;
 use Herald\Value\Clean;
 
@@ -70,7 +71,7 @@ final class HandedIn
             $look = $looks[is_string($piece['type'] ?? null) ? $piece['type'] : ''] ?? '';
             $each = static function (array $objects, string $text, string $label) use ($look, $filled): string {
                 foreach (self::EACH as $pattern) {
-                    if (preg_match($pattern, $look, $one) === 1) {
+                    if (Preg::isMatch($pattern, $look, $one)) {
                         return str_replace($one[0], implode('', array_map(static fn (mixed $object): string => is_array($object) ? $filled($one[0], $object[$text] ?? [], $object[$label] ?? []) : '', $objects)), $look);
                     }
                 }

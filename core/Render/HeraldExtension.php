@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Composer\Pcre\Preg;
 use Herald\Computed\Figure;
 use Herald\Condition\Condition;
 use Herald\Document\Limits;
@@ -272,11 +273,11 @@ final class HeraldExtension extends AbstractExtension
     public static function address(?string $address): string
     {
         $address = trim(Clean::text($address ?? ''));
-        if (preg_match('~^(https?://[^\s/?#]|mailto:[^\s]|tel:[^\s])~i', $address) !== 1) {
+        if (! Preg::isMatch('~^(https?://[^\s/?#]|mailto:[^\s]|tel:[^\s])~i', $address)) {
             return '';
         }
 
-        return preg_replace_callback('/[^\x21-\x7E]|["<>\\\\^`{|}]/', static fn (array $match): string => rawurlencode($match[0]), $address) ?? '';
+        return Preg::replaceCallback('/[^\x21-\x7E]|["<>\\\\^`{|}]/', static fn (array $match): string => rawurlencode($match[0]), $address);
     }
 
     /**

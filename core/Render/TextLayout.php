@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Composer\Pcre\Preg;
+
 /**
  * Sets a filled plain-text part: paragraphs in lines of at most 78 characters (RFC 5322 section 2.1.1 recommends no more), headings underlined, rows
  * of a table as aligned columns. The marks it goes by are control characters, which {@see \Herald\Value\Clean} takes out of all values.
@@ -46,7 +48,7 @@ final class TextLayout
         }
         array_push($lines, ...self::table($rows));
 
-        return trim(preg_replace('/\n{3,}/', "\n\n", implode("\n", $lines)) ?? '', "\n")."\n";
+        return trim(Preg::replace('/\n{3,}/', "\n\n", implode("\n", $lines)), "\n")."\n";
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Composer\Pcre\Preg;
 use Herald\Brand\Brand;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\Block;
@@ -199,7 +200,7 @@ final class TextWriter extends Writer
     {
         foreach ($nodes as $node) {
             if ($node instanceof Words) {
-                $words = preg_replace('/\s+/u', ' ', Clean::text($node->text)) ?? '';
+                $words = Preg::replace('/\s+/u', ' ', Clean::text($node->text));
                 $words = $begins ? ltrim($words) : $words;
                 $this->twig->literal($words);
                 $begins = $begins && $words === '';

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Composer\Pcre\Preg;
+
 /**
  * Writes Twig source. The only place where it is written: literals can never open a tag, and line ends after a tag, which Twig
  * would swallow, are kept.
@@ -30,7 +32,7 @@ final class TwigWriter
             $text = "\n".$text;
         }
         // A bracket at the end may meet another that comes after it. Line ends of other systems would be read as our own.
-        $this->source .= preg_replace(['/\{(?=[{%#\r]|$)/D', '/\r/'], ["{{ '{' }}", '{{ "\r" }}'], $text) ?? '';
+        $this->source .= Preg::replace(['/\{(?=[{%#\r]|$)/D', '/\r/'], ["{{ '{' }}", '{{ "\r" }}'], $text);
         $this->afterTag = false;
     }
 

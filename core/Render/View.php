@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Render;
 
+use Composer\Pcre\Preg;
 use Herald\Colour\Colour;
 
 /** The ways in which the stage shows a message: each takes the finished HTML and shows what some reader will see of it. */
@@ -32,7 +33,7 @@ enum View: string
             self::Wide, self::Phone => $html,
             self::Dark => str_replace(StyleSheet::DARK, '@media all', $html),
             self::Inverted => self::darken($html),
-            self::NoPictures => preg_replace(['/(<img\b[^>]*?) src="[^"]*"/', '/(<td\b[^>]*?) background="[^"]*"/'], '$1', $html) ?? $html,
+            self::NoPictures => Preg::replace(['/(<img\b[^>]*?) src="[^"]*"/', '/(<td\b[^>]*?) background="[^"]*"/'], '$1', $html),
         };
     }
 
@@ -41,6 +42,6 @@ enum View: string
         $mirror = static fn (array $match): string => is_string($match[0]) ? strtolower(Colour::ofHex($match[0])->mirrored()->hex()) : '';
 
         // Colours stand nowhere but in style and bgcolor; words are left alone.
-        return preg_replace_callback('/(?:style|bgcolor)="[^"]*"/', static fn (array $match): string => preg_replace_callback('/#[0-9A-Fa-f]{6}\b/', $mirror, $match[0]) ?? $match[0], $html) ?? $html;
+        return Preg::replaceCallback('/(?:style|bgcolor)="[^"]*"/', static fn (array $match): string => Preg::replaceCallback('/#[0-9A-Fa-f]{6}\b/', $mirror, $match[0]), $html);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Source;
 
+use Composer\Pcre\Preg;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
@@ -64,7 +65,7 @@ final readonly class Manifest
      */
     private static function named(string $place, array $data): string
     {
-        if (preg_match('~^(notices|record_types|strands|events)/(\d+)(?=/|$)~', $place, $match) !== 1) {
+        if (! Preg::isMatch('~^(notices|record_types|strands|events)/(\d+)(?=/|$)~', $place, $match)) {
             return $place;
         }
         $one = is_array($data[$match[1]] ?? null) ? $data[$match[1]][(int) $match[2]] ?? null : null;

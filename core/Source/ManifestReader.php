@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Source;
 
+use Composer\Pcre\Preg;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\Fault;
@@ -382,6 +383,6 @@ final readonly class ManifestReader
     /** The faults of a built-in, at their places in the manifest. */
     private static function moved(InvalidDocument $e, Node $node): InvalidDocument
     {
-        return new InvalidDocument($node->document, array_map(static fn (Fault $fault): Fault => new Fault($node->below((string) preg_replace(['~^manuscript~', '~^envelope/~'], ['body', ''], $fault->place)), $fault->reason), $e->faults));
+        return new InvalidDocument($node->document, array_map(static fn (Fault $fault): Fault => new Fault($node->below(Preg::replace(['~^manuscript~', '~^envelope/~'], ['body', ''], $fault->place)), $fault->reason), $e->faults));
     }
 }

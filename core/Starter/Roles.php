@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Starter;
 
+use Composer\Pcre\Preg;
 use Herald\Notice\Notice;
 use Herald\Record\Field;
 use Herald\Record\Vocabulary;
@@ -41,7 +42,7 @@ final readonly class Roles
         $paths = [];
         foreach (self::SIGNS as $role => $signs) {
             foreach ($signs as [$type, $pattern]) {
-                $found = array_key_first(array_filter($fields, static fn (Field $field): bool => $field->type instanceof $type && preg_match($pattern, $field->key) === 1));
+                $found = array_key_first(array_filter($fields, static fn (Field $field): bool => $field->type instanceof $type && Preg::isMatch($pattern, $field->key)));
                 if ($found !== null) {
                     $paths[$role] = $found;
                     break;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Starter;
 
+use Composer\Pcre\Preg;
 use Herald\Block\Button;
 use Herald\Block\Response;
 use Herald\Block\Text;
@@ -44,7 +45,7 @@ final readonly class Starter
             foreach (glob(__DIR__.'/starters/*.json') ?: [] as $file) {
                 $json = Json::ofFile($file);
                 $node = $json->node();
-                $key = (string) preg_replace('/^\d+-/', '', basename($file, '.json'));
+                $key = Preg::replace('/^\d+-/', '', basename($file, '.json'));
                 $all[$key] = new self($key, $node->string('name'), $node->string('about'), $node->bool('dark'), NormalForm::of($json->data));
             }
         }

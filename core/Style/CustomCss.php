@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Style;
 
+use Composer\Pcre\Preg;
 use Herald\Colour\ColourNames;
 use Herald\Document\Json;
 use Sabberworm\CSS\OutputFormat;
@@ -122,11 +123,11 @@ final readonly class CustomCss
             $lacking = self::honoured()[$property] ?? null;
             if ($lacking === null) {
                 $notes[] = new CssNote($line, "“{$property}” is left out: mail programs do not honour it, or the layout rests on it", true);
-            } elseif (preg_match('/^[A-Za-z0-9 #.,%\'+-]+$/D', $value) !== 1) {
+            } elseif (! Preg::isMatch('/^[A-Za-z0-9 #.,%\'+-]+$/D', $value)) {
                 $notes[] = new CssNote($line, "“{$value}” is left out: only plain values hold in mail programs, such as #16233A, 12px or bold", true);
             } else {
                 $style[$property] = $value;
-                if (in_array($property, ['color', 'background-color'], true) && preg_match('/^#[0-9A-F]{6}$/D', $value) !== 1) {
+                if (in_array($property, ['color', 'background-color'], true) && ! Preg::isMatch('/^#[0-9A-F]{6}$/D', $value)) {
                     $notes[] = new CssNote($line, "“{$value}” is not held against its background: only colours are that have a figure or a name, such as #16233A or navy", false);
                 }
                 if ($lacking !== []) {
@@ -144,12 +145,12 @@ final readonly class CustomCss
 
         $text = str_replace('"', "'", trim(is_object($value) ? $value->render(OutputFormat::createCompact()) : (string) $value));
 
-        if (preg_match('/color|^border/i', $declaration->getPropertyName()) === 1) {
+        if (Preg::isMatch('/color|^border/i', $declaration->getPropertyName())) {
             $text = ColourNames::asFigures($text);
         }
 
         // Six digits hold everywhere.
-        return preg_replace_callback('/#(?:([0-9a-f])([0-9a-f])([0-9a-f])\b|[0-9a-f]{6}\b)/i', static fn (array $match): string => strtoupper(isset($match[3]) ? "#{$match[1]}{$match[1]}{$match[2]}{$match[2]}{$match[3]}{$match[3]}" : $match[0]), $text) ?? $text;
+        return Preg::replaceCallback('/#(?:([0-9a-f])([0-9a-f])([0-9a-f])\b|[0-9a-f]{6}\b)/i', static fn (array $match): string => strtoupper(isset($match[3]) ? "#{$match[1]}{$match[1]}{$match[2]}{$match[2]}{$match[3]}{$match[3]}" : $match[0]), $text);
     }
 
     /**
@@ -158,11 +159,11 @@ final readonly class CustomCss
      */
     private static function rule(string $selector, array $style): ?array
     {
-        if (preg_match('/^(?:\.([a-z-]+)\s+)?\.([a-z-]+)$/D', $selector, $match) !== 1 || Element::tryFrom($match[2]) === null || ($match[1] !== '' && Element::tryFrom($match[1]) === null)) {
+        if (! Preg::isMatch('/^(?:\.([a-z-]+)\s+)?\.([a-z-]+)$/D', $selector, $match) || Element::tryFrom((string) $match[2]) === null || ($match[1] !== null && Element::tryFrom($match[1]) === null)) {
             return null;
         }
 
-        return ['around' => $match[1] === '' ? null : $match[1], 'element' => $match[2], 'style' => $style];
+        return ['around' => $match[1], 'element' => (string) $match[2], 'style' => $style];
     }
 
     /**

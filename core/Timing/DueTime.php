@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Timing;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Moment;
 
 /** When something is due for a record, and by what it is told from what is due at other times. */
@@ -33,7 +34,7 @@ final readonly class DueTime
      */
     public function isOccasion(string $occasion): bool
     {
-        return $occasion === $this->occasion() || (preg_match('/^date:[^:]+:(.+):(\d+)$/D', $occasion, $parts) === 1 && (int) $parts[2] === $this->number && $this->countsFrom($parts[1]));
+        return $occasion === $this->occasion() || (Preg::isMatch('/^date:[^:]+:(.+):(\d+)$/D', $occasion, $parts) && (int) $parts[2] === $this->number && $this->countsFrom($parts[1]));
     }
 
     /** Whether it counts from this date: the same one, or where one of the two is a day alone, the same day in its zone. */

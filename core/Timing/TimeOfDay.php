@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Timing;
 
+use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
 
@@ -26,7 +27,7 @@ final readonly class TimeOfDay
     /** @param  mixed  $value  e.g. "09:00" */
     public static function read(mixed $value): ?self
     {
-        return is_string($value) && preg_match(self::FORM, $value, $part) === 1 ? new self((int) $part[1] * 60 + (int) $part[2]) : null;
+        return is_string($value) && Preg::isMatch(self::FORM, $value, $part) ? new self((int) $part[1] * 60 + (int) $part[2]) : null;
     }
 
     /** The same day as it is shown, at this time. */

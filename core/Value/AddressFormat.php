@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Type\FieldType;
 
 /**
@@ -149,12 +150,12 @@ final class AddressFormat implements Format
     private static function without(string $line, array $parts): string
     {
         $missing = '~\{(?!(?:'.implode('|', $parts).')\})\w+\}\.?~';
-        $line = (string) preg_replace($missing, '', $line);
+        $line = Preg::replace($missing, '', $line);
         if (! str_contains($line, '{')) {
             return '';
         }
 
-        return trim((string) preg_replace(['/\s+/', '/\s+(?=[,.])/', '/^[\s,.-]+|[\s,-]+$/'], [' ', '', ''], $line));
+        return trim(Preg::replace(['/\s+/', '/\s+(?=[,.])/', '/^[\s,.-]+|[\s,-]+$/'], [' ', '', ''], $line));
     }
 
     /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
+
 /** Takes out of texts what has no business in a message: control characters and marks that override the direction of what follows. */
 final class Clean
 {
@@ -22,12 +24,12 @@ final class Clean
             $text = str_replace(["\r\n", "\r"], "\n", $text);
         }
 
-        return preg_replace(self::UNWANTED, '', mb_check_encoding($text, 'UTF-8') ? $text : mb_scrub($text, 'UTF-8')) ?? '';
+        return Preg::replace(self::UNWANTED, '', mb_check_encoding($text, 'UTF-8') ? $text : mb_scrub($text, 'UTF-8'));
     }
 
     /** The text on one line, white space folded: for headers and cells. */
     public static function line(string $text): string
     {
-        return preg_replace('/[\s\x{2028}\x{2029}]+/u', ' ', self::text($text)) ?? '';
+        return Preg::replace('/[\s\x{2028}\x{2029}]+/u', ' ', self::text($text));
     }
 }

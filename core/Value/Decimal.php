@@ -6,6 +6,7 @@ namespace Herald\Value;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
+use Composer\Pcre\Preg;
 
 /**
  * The one reader of decimal numbers that come from outside. Form and length are looked at before anything is computed: an exponent of a few letters
@@ -65,7 +66,7 @@ final class Decimal
 
     private static function isPlain(string $text): bool
     {
-        return preg_match('/^[+-]?\d{1,'.self::BEFORE.'}(?:\.\d{1,'.self::AFTER.'})?$/D', $text) === 1;
+        return Preg::isMatch('/^[+-]?\d{1,'.self::BEFORE.'}(?:\.\d{1,'.self::AFTER.'})?$/D', $text);
     }
 
     /** By the shortest text that stands for it. Its exponent is bounded by its kind (308), its digits are counted once it is written out. */
@@ -74,7 +75,7 @@ final class Decimal
         if (! is_finite($value)) {
             return null;
         }
-        $decimal = (string) BigDecimal::of((string) json_encode($value));
+        $decimal = (string) BigDecimal::of(json_encode($value, JSON_THROW_ON_ERROR));
 
         return self::isPlain($decimal) ? BigDecimal::of($decimal) : null;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
 use Symfony\Component\Mime\Address;
 
 /**
@@ -32,7 +33,7 @@ final class EmailAddress
         }
         $local = substr($value, 0, $at);
         // What looks like an encoded word would be read as one (RFC 2047).
-        if (strlen($local) > 64 || preg_match(self::DOT_ATOM, $local) !== 1 || str_contains($local, '=?')) {
+        if (strlen($local) > 64 || ! Preg::isMatch(self::DOT_ATOM, $local) || str_contains($local, '=?')) {
             return null;
         }
         try {
@@ -41,7 +42,7 @@ final class EmailAddress
             return null;
         }
 
-        return $address->getAddress() === $value && preg_match(self::DOMAIN, substr($address->getEncodedAddress(), $at + 1)) === 1 ? $value : null;
+        return $address->getAddress() === $value && Preg::isMatch(self::DOMAIN, substr($address->getEncodedAddress(), $at + 1)) ? $value : null;
     }
 
     /**

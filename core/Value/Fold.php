@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
+
 /** A text as people compare it who do not look closely: without case and accents, "Ökel" as "okel" (Unicode case folding and compatibility decomposition). */
 final class Fold
 {
@@ -11,6 +13,6 @@ final class Fold
     {
         $apart = \Normalizer::normalize(mb_convert_case($text, MB_CASE_FOLD), \Normalizer::FORM_KD);
 
-        return preg_replace('/\p{Mn}+/u', '', is_string($apart) ? $apart : '') ?? '';
+        return Preg::replace('/\p{Mn}+/u', '', is_string($apart) ? $apart : '');
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
 use Herald\Language\LanguageTag;
 use Herald\Value\Type\FieldType;
 
@@ -30,7 +31,7 @@ final class LabelFormat implements Format
         }
 
         return $locality->options[$value] ?? $this->names[$locality->language.' '.$value] ??= match (true) {
-            preg_match('/^[A-Z]{2}$/D', $value) === 1 => \Locale::getDisplayRegion('-'.$value, $locality->language) ?: $value,
+            Preg::isMatch('/^[A-Z]{2}$/D', $value) => \Locale::getDisplayRegion('-'.$value, $locality->language) ?: $value,
             LanguageTag::isWellFormed($value) => LanguageTag::name($value, $locality->language),
             default => $value,
         };

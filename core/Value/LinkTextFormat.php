@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Type\FieldType;
 
 /** An address as people say it: without its scheme, "www" and a slash at the end. */
@@ -21,6 +22,6 @@ final class LinkTextFormat implements Format
 
     public function apply(mixed $value, Locality $locality): string
     {
-        return is_string($value) ? (string) preg_replace('#^https?://(www\.)?|/$#i', '', $value) : '';
+        return is_string($value) ? Preg::replace('#^https?://(www\.)?|/$#i', '', $value) : '';
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
+
 /** The one reader of days and moments that come from outside. Nothing is read relative to a clock: "tomorrow" is no moment. */
 final class Moment
 {
@@ -20,7 +22,7 @@ final class Moment
      */
     public static function day(mixed $value): ?string
     {
-        return is_string($value) && preg_match('/^'.self::DAY.'$/D', $value, $part) === 1 && checkdate((int) $part[2], (int) $part[3], (int) $part[1]) ? $value : null;
+        return is_string($value) && Preg::isMatch('/^'.self::DAY.'$/D', $value, $part) && checkdate((int) $part[2], (int) $part[3], (int) $part[1]) ? $value : null;
     }
 
     /**
@@ -30,7 +32,7 @@ final class Moment
      */
     public static function read(mixed $value): ?string
     {
-        if (! is_string($value) || preg_match('/^'.self::DAY.self::TIME.self::OFFSET.'$/D', $value, $part) !== 1) {
+        if (! is_string($value) || ! Preg::isMatch('/^'.self::DAY.self::TIME.self::OFFSET.'$/D', $value, $part)) {
             return null;
         }
         $fits = checkdate((int) $part[2], (int) $part[3], (int) $part[1]) && (int) $part[4] < 24 && (int) $part[5] < 60 && (int) ($part[6] ?? 0) < 61

@@ -6,6 +6,7 @@ namespace Herald\Value;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
+use Composer\Pcre\Preg;
 
 /** A decimal amount of a currency. */
 final readonly class Money
@@ -29,7 +30,7 @@ final readonly class Money
         if ($decimal->getPrecision() > self::MAX_DIGITS) {
             throw new \InvalidArgumentException('has more than '.self::MAX_DIGITS.' digits');
         }
-        if (preg_match('/^[A-Z]{3}$/D', $currency) !== 1) {
+        if (! Preg::isMatch('/^[A-Z]{3}$/D', $currency)) {
             throw new \InvalidArgumentException('must name its currency by three capital letters (ISO 4217)');
         }
 

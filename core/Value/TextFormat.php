@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Type\FieldType;
 
 /** The value as it is, or its beginning. */
@@ -50,8 +51,8 @@ final class TextFormat implements Adjustable
             return $text;
         }
         $cut = (string) grapheme_substr($text, 0, $length);
-        $goesOn = preg_match('/^\s/u', (string) grapheme_substr($text, $length, 1)) !== 1;
-        $whole = $goesOn ? preg_replace('/\s+\S*$/u', '', $cut) ?? $cut : $cut;
+        $goesOn = ! Preg::isMatch('/^\s/u', (string) grapheme_substr($text, $length, 1));
+        $whole = $goesOn ? Preg::replace('/\s+\S*$/u', '', $cut) : $cut;
 
         return rtrim((int) grapheme_strlen($whole) * 3 >= $length * 2 ? $whole : $cut).'…';
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Value;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Type\FieldType;
 
 /** Other words for one than for many, in the plural categories of the language (CLDR); for a list, by how many items it has. "#" stands for the number. */
@@ -36,7 +37,7 @@ final class WordsByNumber implements Adjustable
 
     public function mayName(string $parameter, FieldType $type): bool
     {
-        return preg_match(self::EXACTLY, $parameter) === 1;
+        return Preg::isMatch(self::EXACTLY, $parameter);
     }
 
     public function apply(mixed $value, Locality $locality): string

@@ -6,6 +6,8 @@ namespace Database\Demo;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
+use Composer\Pcre\Preg;
+use Herald\Value\Fold;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -273,7 +275,7 @@ final class LarkmoorRecords
     private function person(): array
     {
         [$first, $last, $number] = [$this->pick(self::FIRST), $this->pick(self::LAST), $this->random->getInt(10, 99)];
-        $account = preg_replace('/[^a-z]/', '', strtolower(iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $first.$last) ?: 'guest'));
+        $account = Preg::replace('/[^a-z]/', '', strtolower(Fold::text($first.$last)));
 
         return [
             'first_name' => $first, 'last_name' => $last, 'email' => "{$account}{$number}@example.org",

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Maps\DrawnMap;
+use Composer\Pcre\Preg;
 use Illuminate\Http\Response;
 
 /** Hands out pictures of maps, drawn by what stands in for a map service. */
@@ -12,7 +13,7 @@ final class MapController
 {
     public function __invoke(string $place, int $zoom): Response
     {
-        if (preg_match('/^(-?\d{1,2}(?:\.\d{1,8})?), ?(-?\d{1,3}(?:\.\d{1,8})?)$/D', $place, $degrees) !== 1 || abs((float) $degrees[1]) > 85 || abs((float) $degrees[2]) > 180 || $zoom < 1 || $zoom > 19) {
+        if (! Preg::isMatch('/^(-?\d{1,2}(?:\.\d{1,8})?), ?(-?\d{1,3}(?:\.\d{1,8})?)$/D', $place, $degrees) || abs((float) $degrees[1]) > 85 || abs((float) $degrees[2]) > 180 || $zoom < 1 || $zoom > 19) {
             abort(404);
         }
 

@@ -24,7 +24,7 @@ final class ReadRequest
         if (! mb_check_encoding(rawurldecode($request->getRequestUri()), 'UTF-8')) {
             throw new BadRequestHttpException('The address is not UTF-8');
         }
-        if (! $request->isJson() && json_encode($request->request->all()) === false) {
+        if (! $request->isJson() && ! mb_check_encoding($request->request->all(), 'UTF-8')) {
             throw new BadRequestHttpException('The form is not UTF-8');
         }
         $body = $request->isMethodSafe() ? '' : $request->getContent();

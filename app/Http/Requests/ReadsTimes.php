@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Models\Source;
 use Carbon\CarbonImmutable;
+use Composer\Pcre\Preg;
 use Herald\Timing\WallClock;
 use Herald\Value\Moment;
 
@@ -16,7 +17,7 @@ trait ReadsTimes
     private function time(mixed $value): ?CarbonImmutable
     {
         $source = $this->route('source');
-        if (is_string($value) && $source instanceof Source && preg_match('/^\d{4}-\d\d-\d\dT\d\d:\d\d$/D', $value) === 1) {
+        if (is_string($value) && $source instanceof Source && Preg::isMatch('/^\d{4}-\d\d-\d\dT\d\d:\d\d$/D', $value)) {
             $shown = Moment::of((string) Moment::read("{$value}:00Z"));
 
             return $shown === null ? null : CarbonImmutable::instance((new WallClock($source->manifest()->source->zone))->moment($shown));

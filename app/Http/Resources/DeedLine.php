@@ -31,6 +31,6 @@ final class DeedLine extends JsonResource
 
     private static function told(mixed $value): ?string
     {
-        return $value === null || is_scalar($value) ? ($value === null ? null : (string) $value) : (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        return $value === null || is_scalar($value) ? ($value === null ? null : (string) $value) : json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 }

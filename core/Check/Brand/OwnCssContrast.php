@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Check\Brand;
 
+use Composer\Pcre\Preg;
 use Herald\Brand\Brand;
 use Herald\Check\Finding;
 use Herald\Check\Weight;
@@ -74,6 +75,6 @@ final class OwnCssContrast implements BrandCheck
     {
         $css = $brand->css->over($usual === null ? [] : [$property => $usual], $element, array_column($around, 'value'))[$property] ?? '';
 
-        return preg_match('/^#[0-9A-F]{6}$/D', $css) === 1 ? $css : null;
+        return Preg::isMatch('/^#[0-9A-F]{6}$/D', $css) ? $css : null;
     }
 }

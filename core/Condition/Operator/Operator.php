@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Condition\Operator;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Type;
 use Herald\Value\Type\FieldType;
 
@@ -63,6 +64,6 @@ abstract class Operator
      */
     public function reason(FieldType $type, bool $holds, string $label, string $found, string $value): string
     {
-        return $holds ? $this->sentence($type, $label, $value) : "{$label} is {$found}, ".preg_replace('/^(is|was)\b/', 'not', $this->inWords($type)).' '.$value;
+        return $holds ? $this->sentence($type, $label, $value) : "{$label} is {$found}, ".Preg::replace('/^(is|was)\b/', 'not', $this->inWords($type)).' '.$value;
     }
 }

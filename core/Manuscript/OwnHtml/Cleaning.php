@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript\OwnHtml;
 
+use Composer\Pcre\Preg;
 use Herald\Style\CustomCss;
 use Masterminds\HTML5;
 use Symfony\Component\HtmlSanitizer\HtmlSanitizer;
@@ -50,7 +51,7 @@ final class Cleaning
     public static function of(string $html): array
     {
         // Comments are for those who write. What is for word processors alone is none of ours: they get the rest.
-        $html = preg_replace('~<!--.*?-->~s', '', $html) ?? '';
+        $html = Preg::replace('~<!--.*?-->~s', '', $html);
         [$html, $unwritten] = self::inlined($html);
         $left = array_fill_keys($unwritten, true);
         $document = self::body($html);
@@ -74,16 +75,16 @@ final class Cleaning
     public static function style(string $style, array &$left): string
     {
         $kept = [];
-        foreach (preg_split('~;(?![^(]*\))~', $style) ?: [] as $declaration) {
+        foreach (Preg::split('~;(?![^(]*\))~', $style) as $declaration) {
             [$property, $value] = [...array_map(trim(...), explode(':', $declaration, 2)), ''];
             $property = strtolower($property);
             if ($property === '' || $value === '') {
                 continue;
             }
-            $value = trim(preg_replace('~\s*!\s*important$~i', '', $value) ?? '');
-            $isKnown = isset(CustomCss::honoured()[$property]) || in_array($property, self::LAYOUT, true) || preg_match('~^mso-[a-z-]+$~D', $property) === 1;
+            $value = trim(Preg::replace('~\s*!\s*important$~i', '', $value));
+            $isKnown = isset(CustomCss::honoured()[$property]) || in_array($property, self::LAYOUT, true) || Preg::isMatch('~^mso-[a-z-]+$~D', $property);
             // Nothing that loads, moves or runs: no url(), no expression(), no escapes.
-            if ($isKnown && preg_match('~^(?:[A-Za-z0-9 #.,%\'"+/*-]|rgba?\([\d\s,.%/]+\)|hsla?\([\d\s,.%/deg]+\))+$~D', $value) === 1 && ! ($property === 'display' && preg_match('~^(none|block|inline|inline-block|table|table-cell|table-row)$~D', $value) !== 1)) {
+            if ($isKnown && Preg::isMatch('~^(?:[A-Za-z0-9 #.,%\'"+/*-]|rgba?\([\d\s,.%/]+\)|hsla?\([\d\s,.%/deg]+\))+$~D', $value) && ! ($property === 'display' && ! Preg::isMatch('~^(none|block|inline|inline-block|table|table-cell|table-row)$~D', $value))) {
                 $kept[] = $property.':'.str_replace('"', "'", $value);
             } else {
                 $left["the style “{$property}”"] = true;
@@ -103,9 +104,9 @@ final class Cleaning
         if (stripos($html, '<style') === false) {
             return [$html, []];
         }
-        $sheet = implode(' ', preg_match_all('~<style[^>]*>(.*?)</style\s*>~is', $html, $sheets) > 0 ? $sheets[1] : []);
-        preg_match_all('~@(media|import|font-face|supports)~i', $sheet, $rules);
-        $bare = preg_replace('~<style[^>]*>.*?</style\s*>~is', '', $html) ?? '';
+        $sheet = implode(' ', Preg::isMatchAll('~<style[^>]*>(.*?)</style\s*>~is', $html, $sheets) ? $sheets[1] : []);
+        Preg::matchAll('~@(media|import|font-face|supports)~i', $sheet, $rules);
+        $bare = Preg::replace('~<style[^>]*>.*?</style\s*>~is', '', $html);
         if (self::cost($sheet, $bare) > self::MOST_LOOKED_FOR) {
             return [$bare, ['its style sheet, which is too long for so many elements']];
         }
@@ -118,7 +119,7 @@ final class Cleaning
         }
 
         return [
-            preg_replace('~<style[^>]*>.*?</style\s*>~is', '', $inlined) ?? '',
+            Preg::replace('~<style[^>]*>.*?</style\s*>~is', '', $inlined),
             array_map(static fn (string $rule): string => 'what its style sheet says under “@'.strtolower($rule).'”', array_values(array_unique($rules[1]))),
         ];
     }
@@ -127,19 +128,19 @@ final class Cleaning
     private static function cost(string $sheet, string $html): int
     {
         $open = $deepest = 0;
-        preg_match_all('~<(/?)(?!br\b|img\b|hr\b|meta\b|input\b|link\b|col\b|wbr\b|!)[a-z]~i', $html, $tags);
+        Preg::matchAll('~<(/?)(?!br\b|img\b|hr\b|meta\b|input\b|link\b|col\b|wbr\b|!)[a-z]~i', $html, $tags);
         foreach ($tags[1] as $end) {
             $open = max(0, $open + ($end === '' ? 1 : -1));
             $deepest = max($deepest, $open);
         }
         $cost = 0;
-        preg_match_all('~([^{}]+)\{~', preg_replace('~/\*.*?\*/~s', '', $sheet) ?? '', $rules);
+        Preg::matchAll('~([^{}]+)\{~', Preg::replace('~/\*.*?\*/~s', '', $sheet), $rules);
         if (count($rules[1]) > self::MOST_RULES) {
             return PHP_INT_MAX;
         }
         foreach ($rules[1] as $selectors) {
             foreach (explode(',', $selectors) as $selector) {
-                $steps = max(1, count(preg_split('~[\s>+\~]+~', trim($selector)) ?: []));
+                $steps = max(1, count(Preg::split('~[\s>+\~]+~', trim($selector))));
                 $cost += count($tags[1]) * ($steps === 1 ? 1 : $steps * $deepest);
             }
         }
@@ -175,7 +176,7 @@ final class Cleaning
             $value = (string) $attribute->nodeValue;
             if ($called === 'style') {
                 $element->setAttribute('style', self::style($value, $left));
-            } elseif (in_array($called, Element::ADDRESSES, true) && preg_match('~^\s*(https?:|mailto:|tel:|[^:]*$)~i', $value) !== 1) {
+            } elseif (in_array($called, Element::ADDRESSES, true) && ! Preg::isMatch('~^\s*(https?:|mailto:|tel:|[^:]*$)~i', $value)) {
                 $left['the address “'.mb_strimwidth($value, 0, 40, '…').'”'] = true;
             } elseif (! in_array($called, self::ATTRIBUTES, true) && array_filter(self::SILENT, static fn (string $silent): bool => str_starts_with($called, $silent)) === []) {
                 $left["“{$called}” of <{$name}>"] = true;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript\OwnHtml;
 
+use Composer\Pcre\Preg;
 use Herald\Value\Formats;
 use Twig\Environment;
 use Twig\Error\SyntaxError;
@@ -89,7 +90,7 @@ final readonly class Expressions
             throw new SyntaxError('This is no loop');
         }
         $item = $node->getNode('value_target')->getAttribute('name');
-        if (preg_match('/^\s*\w+\s*,/', $rest) === 1) {
+        if (Preg::isMatch('/^\s*\w+\s*,/', $rest)) {
             throw new SyntaxError('A loop names one thing here: “for item in order.items”');
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript\OwnHtml;
 
+use Composer\Pcre\Preg;
 use Herald\Condition\Condition;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Piece;
@@ -57,7 +58,7 @@ final readonly class OwnHtml
      */
     public static function renamed(string $html, \Closure $rename): string
     {
-        return self::mapped($html, static fn (string $tag): string => preg_replace_callback('~("(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\')|(?<![\w.|])[a-z][a-z0-9_]*(?:\.[A-Za-z0-9_]+)+~', static fn (array $found): string => isset($found[1]) ? $found[0] : $rename($found[0]), $tag) ?? $tag, static fn (string $words): string => $words);
+        return self::mapped($html, static fn (string $tag): string => Preg::replaceCallback('~("(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\')|(?<![\w.|])[a-z][a-z0-9_]*(?:\.[A-Za-z0-9_]+)+~', static fn (array $found): string => isset($found[1]) ? $found[0] : $rename($found[0]), $tag), static fn (string $words): string => $words);
     }
 
     /**
@@ -69,7 +70,7 @@ final readonly class OwnHtml
     {
         return self::mapped($html, static fn (string $tag): string => $tag, static fn (string $rest): string => implode('', array_map(
             static fn (string $part): string => str_starts_with($part, '<') ? $part : $reworded($part),
-            preg_split('~(<[^>]*>)~', $rest, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [],
+            Preg::split('~(<[^>]*>)~', $rest, -1, PREG_SPLIT_DELIM_CAPTURE),
         )));
     }
 
@@ -124,7 +125,7 @@ final readonly class OwnHtml
     private static function mapped(string $html, \Closure $ofTag, \Closure $ofRest): string
     {
         $mapped = '';
-        foreach (preg_split('~('.substr(self::TAG, 1, -2).')~s', $html, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [$html] as $index => $part) {
+        foreach (Preg::split('~('.substr(self::TAG, 1, -2).')~s', $html, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
             $mapped .= $index % 2 === 1 ? $ofTag($part) : $ofRest($part);
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Herald\Manuscript\OwnHtml;
 
+use Composer\Pcre\Preg;
 use Herald\Condition\Condition;
 use Herald\Condition\ConditionReader;
 use Herald\Document\Faults;
@@ -74,19 +75,19 @@ final class Reader
         do {
             $this->mark = 'tag'.substr(hash('xxh128', $this->mark.$this->source), 0, 10).'n';
         } while (str_contains($this->source, $this->mark));
-        $marked = preg_replace_callback(OwnHtml::TAG, function (array $found): string {
-            [$tag, $at] = $found[0];
+        $marked = Preg::replaceCallback(OwnHtml::TAG, function (array $found): string {
+            [$tag, $at] = [(string) $found[0][0], $found[0][1]];
             if (str_starts_with($tag, '{#')) {
                 return '';
             }
             $this->tags[] = [$tag, $at];
 
             return $this->mark.(count($this->tags) - 1).'z';
-        }, $this->source, -1, $count, PREG_OFFSET_CAPTURE) ?? '';
+        }, $this->source, -1, $count, PREG_OFFSET_CAPTURE);
         foreach (['{{', '{%', '{#'] as $open) {
             // What was not taken for a tag has no end. Where it stands in what was written has to be looked for.
             if (str_contains($marked, $open)) {
-                $at = (int) strpos(preg_replace_callback(OwnHtml::TAG, static fn (array $tag): string => str_repeat(' ', strlen($tag[0])), $this->source) ?? '', $open);
+                $at = (int) strpos(Preg::replaceCallback(OwnHtml::TAG, static fn (array $tag): string => str_repeat(' ', strlen($tag[0])), $this->source), $open);
                 $this->fault($at, "what “{$open}” begins has no end");
             }
         }
@@ -113,7 +114,7 @@ final class Reader
             if ($child instanceof \DOMElement) {
                 $parts[] = $child;
             } elseif ($child instanceof \DOMText) {
-                foreach (preg_split("~{$this->mark}(\d+)z~", $child->data, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $index => $part) {
+                foreach (Preg::split("~{$this->mark}(\d+)z~", $child->data, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
                     if ($part !== '') {
                         $parts[] = $index % 2 === 1 ? (int) $part : $part;
                     }
@@ -309,7 +310,7 @@ final class Reader
     private function attribute(string $name, string $value, Vocabulary $vocabulary, Expressions $expressions): array
     {
         $pieces = [];
-        foreach (preg_split("~{$this->mark}(\d+)z~", $value, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $index => $part) {
+        foreach (Preg::split("~{$this->mark}(\d+)z~", $value, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
             if ($index % 2 === 0) {
                 $pieces = [...$pieces, ...($part === '' ? [] : [$part])];
 
@@ -355,7 +356,7 @@ final class Reader
      */
     private function word(int $tag): array
     {
-        preg_match('~^\{%[-\~]?\s*(\w*)(.*?)[-\~]?%\}$~s', $this->tags[$tag][0], $found);
+        Preg::match('~^\{%[-\~]?\s*(\w*)(.*?)[-\~]?%\}$~s', $this->tags[$tag][0], $found);
 
         return [$found[1] ?? '', trim($found[2] ?? '')];
     }
@@ -363,7 +364,7 @@ final class Reader
     private function refused(int $tag, \Throwable $e): void
     {
         // Twig says the line of the one tag that it was given.
-        $this->faultAt($tag, lcfirst(preg_replace('~( in "[^"]*")?( at line \d+)?\.?$~', '', $e instanceof SyntaxError ? $e->getRawMessage() : $e->getMessage()) ?? ''));
+        $this->faultAt($tag, lcfirst(Preg::replace('~( in "[^"]*")?( at line \d+)?\.?$~', '', $e instanceof SyntaxError ? $e->getRawMessage() : $e->getMessage())));
     }
 
     private function faultAt(int $tag, string $why): void

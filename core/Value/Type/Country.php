@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Herald\Value\Type;
 
+use Composer\Pcre\Preg;
+
 /** An ISO 3166-1 alpha-2 code. */
 final class Country extends FieldType
 {
@@ -19,7 +21,7 @@ final class Country extends FieldType
 
     public function read(mixed $value, array $options): mixed
     {
-        return is_string($value) && preg_match('/^[A-Z]{2}$/D', $value) === 1 ? $value : null;
+        return is_string($value) && Preg::isMatch('/^[A-Z]{2}$/D', $value) ? $value : null;
     }
 
     public function note(): string

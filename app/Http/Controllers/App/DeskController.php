@@ -24,6 +24,7 @@ use App\Models\Record;
 use App\Models\Source;
 use App\Sending\Proof;
 use App\Timing\Clock;
+use Composer\Pcre\Preg;
 use Herald\Block\Pasted;
 use Herald\Document\Extent;
 use Herald\Document\Faults;
@@ -90,8 +91,8 @@ final class DeskController
         $data = $desk->type->computed(RecordReader::read($desk->type, $record->data, $record->key), $now, $source->zone, $faults);
         $lines = [...$sheet->lines($desk->type->fields, $data, $desk->type->key), ...$sheet->answers($desk->type, $record->responses ?? [])];
         foreach ([...$lines, ...self::ofOthers($desk, $sheet, $now)] as $line) {
-            if ($line->value !== null && preg_match('#/(?!1(\.|$))#', $line->path) !== 1) {
-                $path = preg_replace('#/1#', '.*', $line->path);
+            if ($line->value !== null && ! Preg::isMatch('#/(?!1(\.|$))#', $line->path)) {
+                $path = Preg::replace('#/1#', '.*', $line->path);
                 $values[$path] = $line->value;
                 $offers[$path] = (object) $line->offers;
             }

@@ -16,6 +16,7 @@ use App\Models\Picture;
 use App\Models\Source;
 use App\Pictures\Pictures;
 use App\Pictures\PictureUses;
+use Composer\Pcre\Preg;
 use Herald\Document\Json;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -32,7 +33,7 @@ final class PicturesController
     {
         $asked = $request->validated();
         $uses = PictureUses::of($source);
-        $words = preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $words = Preg::split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY);
         $found = $source->pictures()->with('user')->latest('id')->get()->filter(static function (Picture $picture) use ($words, $uses): bool {
             $text = mb_strtolower($picture->called.' '.$picture->alternative.' '.implode(' ', array_column($uses[$picture->name] ?? [], 'name')));
 

@@ -15,6 +15,7 @@ use App\Http\Resources\TemplateLine;
 use App\Models\DocumentKind;
 use App\Models\Source;
 use App\Models\Template;
+use Composer\Pcre\Preg;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
@@ -27,7 +28,7 @@ final class TemplateController
         $asked = $request->validated();
         $manifest = $source->manifest();
         $all = $source->templates()->where('is_passage', false)->with(['latestVersion.user', 'draft.user', 'claims.notice'])->orderBy('folder')->orderBy('name')->get();
-        $words = preg_split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $words = Preg::split('/\s+/', mb_strtolower(trim($asked['search'] ?? '')), -1, PREG_SPLIT_NO_EMPTY);
         $archived = $request->boolean('archived');
 
         return response()->json([
