@@ -9,7 +9,7 @@ use App\Models\User;
 use App\Pictures\Pictures;
 use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
-use Herald\HtmlIn\HtmlIn;
+use Herald\Html\HtmlLimits;
 use Illuminate\Validation\ValidationException;
 
 /** A file that a stranger wrote, with HTML in it, alone or packed with its pictures: read with limits, its pictures put into the store. Nothing is loaded from anywhere. */
@@ -60,8 +60,8 @@ final class HtmlFile
         $file = new self($source, $person);
         [$html, $packed, $folder] = str_starts_with($bytes, "PK\x03\x04") || str_starts_with($bytes, "PK\x05\x06") ? $file->unpacked($bytes) : [$bytes, [], ''];
         $html = self::decoded($html);
-        if (strlen($html) > HtmlIn::LONGEST || ! Preg::isMatch('~<[a-z!]~i', $html)) {
-            throw self::refused(strlen($html) > HtmlIn::LONGEST ? 'is larger than '.number_format(HtmlIn::LONGEST).' bytes' : 'is no HTML, and no zip with HTML in it');
+        if (strlen($html) > (new HtmlLimits)->bytes || ! Preg::isMatch('~<[a-z!]~i', $html)) {
+            throw self::refused(strlen($html) > (new HtmlLimits)->bytes ? 'is larger than '.number_format((new HtmlLimits)->bytes).' bytes' : 'is no HTML, and no zip with HTML in it');
         }
 
         return ['html' => $file->withPictures($html, $packed, $folder), 'pictures' => $file->pictures, 'notes' => $file->notes];

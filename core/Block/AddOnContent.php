@@ -46,7 +46,7 @@ final class AddOnContent
         if (! ($form === 'blocks' ? is_array($given) : is_string($given))) {
             throw InvalidDocument::because($called, $form, 'must be '.($form === 'blocks' ? 'a list of blocks' : 'a text'));
         }
-        $blocks = is_string($given) ? ($form === 'html' ? Pasted::html($given) : Pasted::text($given)) : self::blocks($given, $called);
+        $blocks = is_string($given) ? ($form === 'html' ? Pasted::html($given, $called) : Pasted::text($given)) : self::blocks($given, $called);
         if (count($blocks) > self::MOST) {
             throw InvalidDocument::because($called, $form, 'is made of '.count($blocks).' pieces; '.self::MOST.' are the most');
         }

@@ -6,10 +6,12 @@ namespace Herald\Block;
 
 use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
+use Herald\Html\Elements;
+use Herald\Html\HtmlParser;
+use Herald\Html\UnreadableHtml;
 use Herald\Manuscript\Blocks;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Shape;
-use Masterminds\HTML5;
 
 /** What was copied elsewhere, as blocks, cleaned. Each type of block that HTML can become says so itself, see {@see FromHtml}; all other words become texts. */
 final class Pasted
@@ -22,32 +24,26 @@ final class Pasted
     /** Elements deeper than this are read as one line. */
     private const DEEPEST = 100;
 
-    /** Elements at most: the time that nested ones take grows with their square. */
-    private const MOST = 10_000;
-
     /** @var list<array<string, mixed>> */
     private array $blocks = [];
 
     /** @var list<\DOMNode> what stands on no line of its own yet */
     private array $loose = [];
 
-    private function __construct(private readonly \DOMXPath $xpath)
-    {
-    }
-
     /**
+     * @param  string  $called  what it is called in refusals
      * @return list<array<string, mixed>> blocks in normal form, their ids `p1`, `p2`, …
      *
      * @throws InvalidDocument when it is too much
      */
-    public static function html(string $html): array
+    public static function html(string $html, string $called = 'the pasted HTML'): array
     {
-        if (substr_count($html, '<') > self::MOST) {
-            throw InvalidDocument::because('what was pasted', 'html', 'has more than '.number_format(self::MOST).' elements: paste it part by part');
+        try {
+            $document = (new HtmlParser)->document($html);
+        } catch (UnreadableHtml $e) {
+            throw $e->inDocument($called, 'html', $html);
         }
-        // Without a body, the parser drops the words before the first element.
-        $document = (new HTML5(['disable_html_ns' => true]))->loadHTML(stripos($html, '<body') === false ? '<body>'.$html : $html);
-        $pasted = new self(new \DOMXPath($document));
+        $pasted = new self;
         foreach ($document->childNodes as $node) {
             $pasted->take($node, 0);
         }
@@ -94,7 +90,7 @@ final class Pasted
         foreach (Blocks::types() as $type => $class) {
             $members = is_subclass_of($class, FromHtml::class) ? $class::ofHtml($node) : null;
             if ($members !== null) {
-                $this->blocks = [...$this->blocks, ...($members === [] ? [] : [['type' => $type, ...$members]])];
+                array_push($this->blocks, ...($members === [] ? [] : [['type' => $type, ...$members]]));
 
                 return;
             }
@@ -117,7 +113,7 @@ final class Pasted
 
     private function isOnItsOwn(\DOMElement $element): bool
     {
-        return in_array($element->tagName, self::OWN_LINE, true) || $this->xpath->evaluate('boolean('.implode('|', array_map(static fn (string $name): string => "descendant::{$name}", self::OWN_LINE)).')', $element) === true;
+        return in_array($element->tagName, self::OWN_LINE, true) || Elements::has($element, ...self::OWN_LINE);
     }
 
     /**

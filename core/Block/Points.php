@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Herald\Block;
 
 use Composer\Pcre\Preg;
+use Herald\Html\Elements;
 use Herald\Manuscript\Align;
 use Herald\Manuscript\BlockReader;
 use Herald\Manuscript\Common;
@@ -58,14 +59,14 @@ final readonly class Points implements FromHtml, Written
             return null;
         }
         $points = [];
-        foreach ($element->getElementsByTagName('*') as $within) {
+        foreach (Elements::within($element) as $within) {
             if (Preg::isMatch('/^(img|table|h[1-6])$/', $within->tagName)) {
                 return null;
             }
             if ($within->tagName === 'li') {
                 // Points within a point follow it.
                 $words = Phrase::of(array_filter(iterator_to_array($within->childNodes, false), static fn (\DOMNode $node): bool => ! $node instanceof \DOMElement || ! in_array($node->tagName, ['ul', 'ol'], true)));
-                $points = $words === [] ? $points : [...$points, ['text' => $words]];
+                array_push($points, ...($words === [] ? [] : [['text' => $words]]));
             }
         }
 

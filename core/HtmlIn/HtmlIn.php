@@ -18,9 +18,13 @@ use Herald\Block\Section;
 use Herald\Block\Space;
 use Herald\Block\Text;
 use Herald\Document\InvalidDocument;
+use Herald\Html\Elements;
+use Herald\Html\Enclosed;
+use Herald\Html\HtmlLimits;
+use Herald\Html\HtmlParser;
+use Herald\Html\UnreadableHtml;
 use Herald\Manuscript\OwnHtml\Cleaning;
 use Herald\Render\HeraldExtension;
-use Masterminds\HTML5;
 
 /**
  * Makes blocks of HTML that was written elsewhere, for mail programs: its layout tables become columns and sections, its buttons buttons, its words texts, and what has no block own HTML. Placeholders in
@@ -28,17 +32,10 @@ use Masterminds\HTML5;
  */
 final class HtmlIn
 {
-    /** Of a source, in bytes. */
-    public const LONGEST = 1_000_000;
-
-    /** Elements at most, and how deep they may lie. */
-    private const MOST = 10_000;
-
+    /** Elements deeper than this become own HTML. */
     private const DEEPEST = 120;
 
     private const DEEPEST_GROUP = 4;
-
-    private const MOST_PLACES = 2_000;
 
     /** Elements that stand for nothing that is seen. */
     private const UNSEEN = ['head', 'title', 'meta', 'link', 'base', 'style', 'script', 'noscript', 'template', 'iframe', 'object', 'embed', 'svg', 'math', 'video', 'audio', 'canvas', 'input', 'select', 'textarea', 'option', 'frameset', 'frame', 'area', 'map'];
@@ -69,37 +66,35 @@ final class HtmlIn
     public static function read(string $html, array $fields = []): Arrived
     {
         $html = mb_scrub($html, 'UTF-8');
-        if (strlen($html) > self::LONGEST || substr_count($html, '<') > self::MOST) {
-            throw InvalidDocument::because('the HTML', 'html', 'is too much for one message: at most '.number_format(self::LONGEST).' bytes and '.number_format(self::MOST).' elements');
-        }
-        [$marked, $placeholders] = Placeholders::in($html);
-        if ($placeholders->times() > self::MOST_PLACES) {
-            throw InvalidDocument::because('the HTML', 'html', 'has more than '.number_format(self::MOST_PLACES).' placeholders');
-        }
-        $in = new self($placeholders, $fields, new Styles(stripos($html, '<!doctype') === false));
+        try {
+            (new HtmlParser)->checkSize($html);
+            [$marked, $placeholders] = Placeholders::in($html, (new HtmlLimits)->placeholders);
 
-        return $in->taken($marked);
+            return (new self($placeholders, $fields, new Styles(stripos($html, '<!doctype') === false)))->taken($marked);
+        } catch (UnreadableHtml $e) {
+            throw (new HtmlParser)->refusal($html, $e)->inDocument('the HTML', 'html', $html);
+        }
     }
 
     private function taken(string $marked): Arrived
     {
+        $head = self::parser()->document($marked);
         // Its comments are for those who wrote it, and for word processors.
-        [$html, $left] = Cleaning::inlined(Preg::replace('~<!--.*?-->~s', '', $marked));
-        $document = (new HTML5(['disable_html_ns' => true]))->loadHTML(stripos($html, '<body') === false ? '<!DOCTYPE html><html><body>'.$html.'</body></html>' : $html);
+        [$html, $left] = Cleaning::inlined(Enclosed::without($marked, Enclosed::COMMENTS));
+        $document = self::parser()->document($html);
         foreach ($left as $what) {
             $this->note($what, null);
         }
-        $head = (new HTML5(['disable_html_ns' => true]))->loadHTML($marked);
-        $subject = trim($head->getElementsByTagName('title')->item(0)->textContent ?? '');
-        foreach ($head->getElementsByTagName('style') as $sheet) {
+        $subject = trim(Elements::first($head, 'title')->textContent ?? '');
+        foreach (Elements::within($head, 'style') as $sheet) {
             $this->note('<style>', 'styles of the elements they are about');
         }
-        foreach ($head->getElementsByTagName('head')->item(0)->childNodes ?? [] as $said) {
+        foreach (Elements::first($head, 'head')->childNodes ?? [] as $said) {
             if ($said instanceof \DOMElement && strtolower($said->tagName) !== 'style') {
                 $this->note('<'.strtolower($said->tagName).'>', strtolower($said->tagName) === 'title' && $subject !== '' ? 'the subject' : null);
             }
         }
-        $body = $document->getElementsByTagName('body')->item(0);
+        $body = Elements::first($document, 'body');
         $this->addresses($document);
         $preview = $body === null ? '' : $this->preview($body);
         $look = $body === null ? [] : $this->styles->ofWhole($body);
@@ -185,14 +180,13 @@ final class HtmlIn
 
             return [$this->block(Divider::type(), [], $element)];
         }
-        if ($name === 'a' && $element->getElementsByTagName('img')->length === 1 && trim($element->textContent) === '') {
-            $picture = $element->getElementsByTagName('img')->item(0);
+        if ($name === 'a' && ($picture = Elements::only($element, 'img')) !== null && trim($element->textContent) === '') {
             $this->note('<a>', 'where a picture leads');
 
-            return $picture === null ? [] : $this->picture($picture, $element);
+            return $this->picture($picture, $element);
         }
         // Words and lists say themselves what they can become, where nothing but words is in them.
-        $rich = $element->getElementsByTagName('img')->length > 0 || $element->getElementsByTagName('table')->length > 0;
+        $rich = Elements::has($element, 'img') || Elements::has($element, 'table');
         foreach ($rich ? [] : [Heading::class, Points::class] as $class) {
             $members = $class::ofHtml($element);
             if ($members !== null) {
@@ -266,16 +260,10 @@ final class HtmlIn
             return $this->ownHtml($table);
         }
         $this->note('<table>', 'the layout');
-        foreach (['tbody', 'thead', 'tfoot', 'colgroup', 'col', 'caption'] as $part) {
-            foreach ($table->getElementsByTagName($part) as $within) {
-                if (self::tableOf($within) === $table) {
-                    $this->note("<{$part}>", 'the layout');
-                }
-            }
-        }
         $blocks = [];
-        foreach ($table->getElementsByTagName('caption') as $caption) {
-            array_push($blocks, ...(self::tableOf($caption) === $table ? $this->blocks($caption, $depth) : []));
+        foreach (Elements::ofTable($table, 'tbody', 'thead', 'tfoot', 'colgroup', 'col', 'caption') as $part) {
+            $this->note("<{$part->tagName}>", 'the layout');
+            array_push($blocks, ...($part->tagName === 'caption' ? $this->blocks($part, $depth) : []));
         }
         foreach ($rows as $cells) {
             array_push($blocks, ...$this->row($cells, $depth));
@@ -440,7 +428,7 @@ final class HtmlIn
      */
     private function ownHtml(\DOMElement $element): array
     {
-        $html = (string) (new HTML5(['disable_html_ns' => true]))->saveHTML($element);
+        $html = HtmlParser::write($element);
         [$clean] = Cleaning::of($html);
         $written = implode('', array_map(fn (string|Placeholder $part): string => is_string($part) ? strtr($part, ['{{' => '&#123;&#123;', '{%' => '&#123;%', '{#' => '&#123;#', self::HOST => '']) : $this->asTwig($part), $this->placeholders->apart($clean)));
         if (trim(strip_tags($clean, ['img'])) === '') {
@@ -568,7 +556,7 @@ final class HtmlIn
     private function addresses(\DOMDocument $document): void
     {
         foreach (['a' => 'href', 'img' => 'src'] as $name => $attribute) {
-            foreach ($document->getElementsByTagName($name) as $element) {
+            foreach (Elements::within($document, $name) as $element) {
                 $address = trim($element->getAttribute($attribute));
                 if ($this->placeholders->areIn($address) && ($this->placeholders->apart($address)[0] ?? null) instanceof Placeholder) {
                     $element->setAttribute($attribute, self::HOST.$address);
@@ -600,7 +588,7 @@ final class HtmlIn
 
     private function holdsRule(\DOMElement $element): bool
     {
-        foreach ($element->getElementsByTagName('*') as $within) {
+        foreach (Elements::within($element) as $within) {
             if ($this->styles->isRule($within)) {
                 return true;
             }
@@ -612,21 +600,20 @@ final class HtmlIn
     /** Whether it is a link that looks like a button. */
     private function isButton(\DOMElement $element): bool
     {
-        return strtolower($element->tagName) === 'a' && $element->getElementsByTagName('img')->length === 0 && trim($element->textContent) !== '' && $this->styles->fills($element);
+        return strtolower($element->tagName) === 'a' && ! Elements::has($element, 'img') && trim($element->textContent) !== '' && $this->styles->fills($element);
     }
 
     /** The one link in which all words of an element stand. */
     private function onlyLink(\DOMElement $element): ?\DOMElement
     {
-        $links = $element->getElementsByTagName('a');
-        $link = $links->length === 1 ? $links->item(0) : null;
+        $link = Elements::only($element, 'a');
 
-        return $link !== null && $element->getElementsByTagName('img')->length === 0 && trim($link->textContent) !== '' && trim($link->textContent) === trim($element->textContent) ? $link : null;
+        return $link !== null && ! Elements::has($element, 'img') && trim($link->textContent) !== '' && trim($link->textContent) === trim($element->textContent) ? $link : null;
     }
 
     private function holdsBlocks(\DOMElement $element): bool
     {
-        foreach ($element->getElementsByTagName('*') as $within) {
+        foreach (Elements::within($element) as $within) {
             if (in_array(strtolower($within->tagName), self::BLOCKS, true) || $this->isButton($within)) {
                 return true;
             }
@@ -644,7 +631,7 @@ final class HtmlIn
     {
         foreach ($rows as $cells) {
             foreach ($cells as $cell) {
-                foreach ($cell->getElementsByTagName('*') as $within) {
+                foreach (Elements::within($cell) as $within) {
                     if (Preg::isMatch('/^(table|img|ul|ol|h[1-6]|div|p|hr)$/i', $within->tagName) || $this->isButton($within)) {
                         return false;
                     }
@@ -667,7 +654,7 @@ final class HtmlIn
 
     private function isFull(\DOMElement $element): bool
     {
-        return Preg::replace('/[\s\x{A0}\x{200B}-\x{200F}\x{FEFF}]+/u', '', $element->textContent) !== '' || $element->getElementsByTagName('img')->length > 0 || $element->getElementsByTagName('hr')->length > 0 || strtolower($element->tagName) === 'img';
+        return Preg::isMatch('/[^\s\x{A0}\x{200B}-\x{200F}\x{FEFF}]/u', $element->textContent) || Elements::has($element, 'img') || Elements::has($element, 'hr') || strtolower($element->tagName) === 'img';
     }
 
     /**
@@ -678,26 +665,19 @@ final class HtmlIn
     private static function rows(\DOMElement $table): array
     {
         $rows = [];
-        foreach ($table->getElementsByTagName('tr') as $row) {
+        foreach (Elements::ofTable($table, 'tr') as $row) {
             $cells = [];
             foreach ($row->childNodes as $cell) {
                 if ($cell instanceof \DOMElement && Preg::isMatch('/^t[dh]$/i', $cell->tagName)) {
                     $cells[] = $cell;
                 }
             }
-            if ($cells !== [] && self::tableOf($row) === $table) {
+            if ($cells !== []) {
                 $rows[] = $cells;
             }
         }
 
         return $rows;
-    }
-
-    private static function tableOf(\DOMNode $node): ?\DOMNode
-    {
-        for ($around = $node->parentNode; $around !== null && ! ($around instanceof \DOMElement && strtolower($around->tagName) === 'table'); $around = $around->parentNode);
-
-        return $around;
     }
 
     private function note(string $what, ?string $became): void
@@ -710,7 +690,7 @@ final class HtmlIn
     {
         if ($node instanceof \DOMElement) {
             $this->note('<'.strtolower($node->tagName).'>', $became);
-            foreach ($node->getElementsByTagName('*') as $within) {
+            foreach (Elements::within($node) as $within) {
                 $this->note('<'.strtolower($within->tagName).'>', $became);
             }
         }
@@ -730,6 +710,12 @@ final class HtmlIn
         usort($told, static fn (array $one, array $other): int => ($one['became'] !== null) <=> ($other['became'] !== null));
 
         return $told;
+    }
+
+    /** Of what has been looked at, and holds marks and styles besides. */
+    private static function parser(): HtmlParser
+    {
+        return new HtmlParser(new HtmlLimits(bytes: Cleaning::LARGEST));
     }
 
     private function id(): string

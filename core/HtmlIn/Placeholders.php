@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Herald\HtmlIn;
 
 use Composer\Pcre\Preg;
+use Herald\Html\Enclosed;
+use Herald\Html\UnreadableHtml;
 
 /** The places in foreign HTML where another program would have put a value: found in whatever brackets they stand, and known again wherever they come to lie. */
 final class Placeholders
@@ -25,22 +27,34 @@ final class Placeholders
     /** @var list<string> the names, by the numbers of marks */
     private array $marks = [];
 
+    /** @var array<string, int> the numbers of marks by the names */
+    private array $numbers = [];
+
+    private int $times = 0;
+
     private string $mark = '';
+
+    private function __construct(private readonly int $most)
+    {
+    }
 
     /**
      * The source with marks in place of them, of small letters and digits, which nothing changes that reads HTML. Those in style sheets, scripts and comments are none.
      *
+     * @param  int  $most  each as often as it comes
      * @return array{string, self}
+     *
+     * @throws UnreadableHtml when there are more
      */
-    public static function in(string $source): array
+    public static function in(string $source, int $most): array
     {
-        $placeholders = new self;
+        $placeholders = new self($most);
         do {
             $placeholders->mark = 'place'.substr(hash('xxh128', $placeholders->mark.$source), 0, 10).'n';
         } while (str_contains($source, $placeholders->mark));
         $marked = '';
         // One of two: what may hold some, and what may not.
-        foreach (Preg::split('~(<style\b.*?</style\s*>|<script\b.*?</script\s*>|<!--.*?-->)~is', $source, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
+        foreach (Enclosed::apart($source, Enclosed::UNSEEN) as $index => $part) {
             $marked .= $index % 2 === 1 ? $part : $placeholders->mark($part);
         }
 
@@ -53,12 +67,6 @@ final class Placeholders
     public function all(): array
     {
         return array_values($this->found);
-    }
-
-    /** How many of them there are, each as often as it comes. */
-    public function times(): int
-    {
-        return array_sum(array_map(static fn (Placeholder $one): int => $one->times, $this->found));
     }
 
     /**
@@ -101,11 +109,14 @@ final class Placeholders
             $decides = Preg::isMatch(self::DECIDES, $name);
             $key = ($decides ? '?' : '').strtolower($decides ? $name : $called);
             $this->found[$key] = isset($this->found[$key]) ? $this->found[$key]->again() : new Placeholder($written, $called, $decides, 1);
-            $known = array_search($key, $this->marks, true);
-            if ($known === false) {
-                $this->marks[] = $key;
-                $known = count($this->marks) - 1;
+            if (++$this->times > $this->most) {
+                throw new UnreadableHtml('has more than '.number_format($this->most).' placeholders');
             }
+            if (! isset($this->numbers[$key])) {
+                $this->numbers[$key] = count($this->marks);
+                $this->marks[] = $key;
+            }
+            $known = $this->numbers[$key];
 
             return "{$this->mark}{$known}z";
         }, $part);

@@ -9,6 +9,8 @@ use Herald\Block\Heading;
 use Herald\Block\Points;
 use Herald\Block\Text;
 use Herald\Colour\ColourNames;
+use Herald\Html\Elements;
+use Herald\Manuscript\OwnHtml\Cleaning;
 use Herald\Style\Token;
 
 /** What the styles of foreign HTML say that a template has a look for: colours, grounds, sizes, sides. What is let go is counted. */
@@ -34,9 +36,13 @@ final class Styles
     /** Of the words, in px; 0 where it is not said. */
     private int $size = 0;
 
+    /** @var \SplObjectStorage<\DOMElement, array<string, string>> values by property, of elements that were asked for */
+    private \SplObjectStorage $effective;
+
     /** @param  bool  $quirks  whether browsers would show it as they did long ago: nothing is taken over into tables from around them */
     public function __construct(private readonly bool $quirks = false)
     {
+        $this->effective = new \SplObjectStorage;
     }
 
     /**
@@ -59,30 +65,32 @@ final class Styles
         $look = array_filter(['page' => $this->background($body), 'text' => $this->said($body, 'color')]);
         // The ground on which most of the words stand.
         $words = intdiv(strlen($body->textContent), 3);
-        foreach ($body->getElementsByTagName('*') as $element) {
+        foreach (Elements::within($body) as $element) {
             $background = in_array(strtolower($element->tagName), ['table', 'td', 'div'], true) ? $this->background($element) : null;
             if ($background !== null && $background !== ($look['page'] ?? null) && strlen($element->textContent) > $words) {
                 [$look['paper'], $words] = [$background, strlen($element->textContent)];
             }
         }
         foreach (['h1', 'h2', 'h3'] as $name) {
-            foreach ($body->getElementsByTagName($name) as $element) {
+            foreach (Elements::within($body, $name) as $element) {
                 $look['heading'] ??= $this->said($element, 'color');
             }
         }
         // Of links those among words, not those that stand alone.
-        foreach ($body->getElementsByTagName('a') as $element) {
-            $look['link'] ??= ! Preg::isMatch('~(^|;)\s*(padding|display|background)~i', $element->getAttribute('style')) && strlen($element->parentNode->textContent ?? '') > strlen($element->textContent) + 8 ? $this->said($element, 'color') : null;
+        foreach (Elements::within($body, 'a') as $element) {
+            if (! isset($look['link']) && ($colour = $this->said($element, 'color')) !== null && ! Preg::isMatch('~(^|;)\s*(padding|display|background)~i', $element->getAttribute('style')) && self::isAmongWords($element)) {
+                $look['link'] = $colour;
+            }
         }
         $common = $this->commonest($body);
         $look['text'] ??= $common['color'] ?? null;
-        foreach ($body->getElementsByTagName('*') as $element) {
+        foreach (Elements::within($body) as $element) {
             $this->count($element);
         }
         $look = array_filter($look);
         $this->paper = $look['paper'] ?? $look['page'] ?? '#FFFFFF';
         [$this->text, $this->heading] = [$look['text'] ?? '', $look['heading'] ?? ''];
-        $heading = $body->getElementsByTagName('h1')->item(0) ?? $body->getElementsByTagName('h2')->item(0);
+        $heading = Elements::first($body, 'h1') ?? Elements::first($body, 'h2');
         $type = array_filter([
             'font' => self::stack($common['font-family'] ?? ''), 'size' => self::figure($common['font-size'] ?? '', Token::Size), 'line_height' => self::lines($common['line-height'] ?? '', $common['font-size'] ?? ''),
             'heading_font' => $heading === null ? null : self::stack($this->effective($heading, 'font-family')), 'heading_size' => $heading === null ? null : self::figure($this->declared($heading, 'font-size'), Token::HeadingSize),
@@ -132,7 +140,7 @@ final class Styles
     /** Whether some cell around the one link of a table is filled. */
     public function fillsWithin(\DOMElement $table): bool
     {
-        foreach ($table->getElementsByTagName('td') as $cell) {
+        foreach (Elements::within($table, 'td') as $cell) {
             if ($this->background($cell) !== null && $this->background($cell) !== $this->paper) {
                 return true;
             }
@@ -166,7 +174,7 @@ final class Styles
     public function isRule(\DOMElement $element): bool
     {
         return Preg::isMatch('~(^|;)\s*border-(top|bottom)(-width)?\s*:\s*(?!0|none)~i', $element->getAttribute('style'))
-            && Preg::replace('/[\s\x{A0}]+/u', '', $element->textContent) === '' && $element->getElementsByTagName('img')->length === 0;
+            && ! Preg::isMatch('/[^\s\x{A0}]/u', $element->textContent) && ! Elements::has($element, 'img');
     }
 
     /** Whether it stands in a line with others of its kind. */
@@ -261,13 +269,14 @@ final class Styles
     /** What an element says of a property, or the nearest one around it. */
     private function effective(\DOMElement $element, string $property): string
     {
-        for ($at = $element; $at instanceof \DOMElement; $at = $at->parentNode) {
-            if (($value = $this->declared($at, $property)) !== '') {
-                return $value;
-            }
+        $known = $this->effective[$element] ?? [];
+        if (! isset($known[$property])) {
+            $value = $this->declared($element, $property);
+            $known[$property] = $value === '' && $element->parentNode instanceof \DOMElement ? $this->effective($element->parentNode, $property) : $value;
+            $this->effective[$element] = $known;
         }
 
-        return '';
+        return $known[$property];
     }
 
     private function declared(\DOMElement $element, string $property): string
@@ -278,7 +287,7 @@ final class Styles
     /** The corners of the first thing that is filled like a button. */
     private function corner(\DOMElement $body): ?int
     {
-        foreach ($body->getElementsByTagName('a') as $link) {
+        foreach (Elements::within($body, 'a') as $link) {
             foreach ($this->fills($link) ? [$link] : ($link->parentNode instanceof \DOMElement && $this->background($link->parentNode) !== null ? [$link->parentNode, $link] : []) as $element) {
                 if (($corner = self::figure($this->declared($element, 'border-radius'), Token::Corner)) !== null) {
                     return $corner;
@@ -324,13 +333,25 @@ final class Styles
     /** The colour that all words of an element have, because they stand in one element within it. */
     private function onlyColour(\DOMElement $element): ?string
     {
-        foreach ($element->getElementsByTagName('*') as $within) {
-            if (trim($within->textContent) === trim($element->textContent) && ($colour = $this->said($within, 'color') ?? self::hex($within->getAttribute('color'))) !== null) {
-                return $colour;
-            }
+        $at = $element;
+        do {
+            $full = array_values(array_filter(iterator_to_array($at->childNodes, false), static fn (\DOMNode $node): bool => trim((string) $node->textContent) !== ''));
+            $at = count($full) === 1 && $full[0] instanceof \DOMElement ? $full[0] : null;
+            $colour = $at === null ? null : $this->said($at, 'color') ?? self::hex($at->getAttribute('color'));
+        } while ($at !== null && $colour === null);
+
+        return $colour;
+    }
+
+    /** Whether more than a few letters stand beside it. */
+    private static function isAmongWords(\DOMElement $link): bool
+    {
+        $beside = 0;
+        for ($node = $link->parentNode?->firstChild; $node !== null && $beside <= 8; $node = $node->nextSibling) {
+            $beside += $node === $link ? 0 : strlen((string) $node->textContent);
         }
 
-        return null;
+        return $beside > 8;
     }
 
     private function said(\DOMElement $element, string $property): ?string
@@ -340,7 +361,7 @@ final class Styles
 
     private function count(\DOMElement $element): void
     {
-        foreach (Preg::split('~;(?![^(]*\))~', $element->getAttribute('style')) as $declaration) {
+        foreach (Cleaning::declarations($element->getAttribute('style')) as $declaration) {
             $property = strtolower(trim(explode(':', $declaration)[0]));
             if ($property !== '' && ! in_array($property, self::TAKEN, true) && ! str_starts_with($property, 'mso-') && ! str_starts_with($property, '-')) {
                 $this->letGo[$property] = ($this->letGo[$property] ?? 0) + 1;

@@ -154,9 +154,11 @@ final class HtmlInTest extends TestCase
     /** @return iterable<string, array{string, string}> */
     public static function tooMuch(): iterable
     {
-        yield 'too long' => [str_repeat('a', HtmlIn::LONGEST + 1), 'is too much for one message'];
-        yield 'too many elements' => [str_repeat('<p>a</p>', 6_000), 'is too much for one message'];
+        yield 'too long' => [str_repeat('a', 1_000_001), 'is larger than 1,000,000 bytes'];
+        yield 'too many elements' => [str_repeat('<p>a</p>', 10_001), 'has more than 10,000 tags'];
         yield 'too many placeholders' => [str_repeat('{{ a }} ', 2_001), 'has more than 2,000 placeholders'];
+        yield 'too deep' => ["<p>\n".str_repeat('<div>', 300), 'line 2, column 991: is nested more than 200 elements deep'];
+        yield 'without an end' => ['<p>a</p><a href="https://example.org>b</a>', 'line 1, column 9: is cut off'];
         yield 'nothing to see' => ['<html><head><title>x</title></head><body><p> &nbsp; </p></body></html>', 'has nothing in it that can be seen'];
     }
 
@@ -170,7 +172,7 @@ final class HtmlInTest extends TestCase
     public function test_what_lies_deep_is_read_to_an_end(): void
     {
         foreach (['<table><tr><td>', '<div style="display:inline-block">a</div><div style="display:inline-block">', '<div style="background:#123456">', '<ul><li>', '<b>', '<a href="https://example.org">'] as $open) {
-            self::assertStringContainsString('deep', json_encode(HtmlIn::read(str_repeat($open, 300).'deep')->message, JSON_THROW_ON_ERROR));
+            self::assertStringContainsString('deep', json_encode(HtmlIn::read(str_repeat($open, 60).'deep')->message, JSON_THROW_ON_ERROR));
         }
     }
 

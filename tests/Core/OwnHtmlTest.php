@@ -190,13 +190,39 @@ final class OwnHtmlTest extends TestCase
     {
         $vocabulary = Vocabulary::of(Sample::type());
         // Each of these took from a minute to two and a half.
-        foreach ([str_repeat('a{}b{color:red}', 2_500) => 10, str_repeat('div div div div{color:red}', 40) => 200, str_repeat('p{color:red}', 1_900) => 1_500] as $sheet => $depth) {
+        foreach ([str_repeat('a{}b{color:red}', 2_500) => 10, str_repeat('div div div div{color:red}', 40) => 190, str_repeat('p{color:red}', 1_900) => 180] as $sheet => $depth) {
             $read = OwnHtml::read("<style>{$sheet}</style>".str_repeat('<div>', $depth).str_repeat('<p>a</p>', 1_500), $vocabulary);
             self::assertContains('its style sheet, which is too long for so many elements', $read->leftOut);
         }
         foreach (['.\\31 x', 'p:nth-child(2n+', 'a[href~="', '::before', 'p:not(.x):hover', '>p', '@charset "x"; p', 'p..a', '*|*'] as $selector) {
             self::assertSame([], OwnHtml::read("<style>{$selector} { color: red }</style><p>a</p>", $vocabulary)->faults, $selector);
         }
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function tooMuch(): iterable
+    {
+        yield 'a long tag is read' => ['<p>{{ visit.number|default("'.str_repeat('x', 20_000).'") }}</p>', ''];
+        yield 'signs that begin nothing are words' => ['<p>'.str_repeat('<', 9_000).'[[{</p>', ''];
+        yield 'a tag without an end' => ["<p>ä\n{{ visit.number }}{{ \"}}</p>", 'line 2, column 19: what “{{” begins has no end'];
+        yield 'too many tags of Twig' => ['<p>'.str_repeat('{{ visit.number }}', 2_001).'</p>', 'line 1, column 36004: this is one tag too many: 2,000 are the most'];
+        yield 'branches too deep' => [str_repeat('{% if visit.paid %}', 51).str_repeat('{% endif %}', 51), 'line 1, column 951: “{% if visit.paid %}”: lies in more than 50 others: that is too deep'];
+        yield 'elements too deep' => ["{# two\nlines #}{{ visit.number }}".str_repeat('<div>', 200), 'line 2, column 1017: the HTML is nested more than 200 elements deep'];
+        yield 'an attribute without an end' => ['<p>{{ visit.number }}</p><a href="https://example.org>a</a>', 'line 1, column 26: the HTML is cut off: what begins here has no end'];
+        yield 'more than may be once its styles are written' => ['<style>p{font-family:'.str_repeat('a', 40_000).'}</style>'.str_repeat('<p>a</p>', 60), 'the HTML is larger than 2,000,000 bytes'];
+    }
+
+    #[DataProvider('tooMuch')]
+    public function test_nothing_of_it_vanishes_unsaid(string $html, string $fault): void
+    {
+        $read = OwnHtml::read($html, Vocabulary::of(Sample::type()));
+        self::assertSame($fault === '' ? [] : [$fault], $read->faults);
+        self::assertSame($fault === '', $read->nodes !== []);
+    }
+
+    public function test_no_more_faults_are_looked_for_than_are_read(): void
+    {
+        self::assertCount(100, OwnHtml::read(implode(' ', array_map(static fn (int $number): string => "{{ nothing{$number} }}", range(1, 1_900))), Vocabulary::of(Sample::type()))->faults);
     }
 
     public function test_it_costs_no_more_than_its_length(): void

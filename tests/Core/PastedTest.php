@@ -75,9 +75,15 @@ final class PastedTest extends TestCase
 
     public function test_what_is_nested_without_end_has_one(): void
     {
-        self::assertSame([[['text' => 'deep']]], array_column(Pasted::html(str_repeat('<div>', 3000).'deep'), 'text'));
-        self::assertSame([[['text' => 'deep', 'bold' => true]]], array_column(Pasted::html(str_repeat('<b>', 3000).'deep'), 'text'));
-        $this->expectExceptionMessage('has more than 10,000 elements');
+        self::assertSame([[['text' => 'deep']]], array_column(Pasted::html(str_repeat('<div>', 190).'deep'), 'text'));
+        self::assertSame([[['text' => 'deep', 'bold' => true]]], array_column(Pasted::html(str_repeat('<b>', 190).'deep'), 'text'));
+        try {
+            Pasted::html(str_repeat('<div>', 3_000).'deep');
+            self::fail('This is too deep.');
+        } catch (InvalidDocument $e) {
+            self::assertStringContainsString('nested more than 200 elements deep', $e->getMessage());
+        }
+        $this->expectExceptionMessage('has more than 10,000 tags');
         $this->expectException(InvalidDocument::class);
         Pasted::html(str_repeat('<p>', 10_001));
     }

@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace Herald\Manuscript\OwnHtml;
 
 use Composer\Pcre\Preg;
+use Herald\Html\Elements;
+use Herald\Html\Enclosed;
+use Herald\Html\HtmlLimits;
+use Herald\Html\HtmlParser;
+use Herald\Html\UnreadableHtml;
 use Herald\Style\CustomCss;
-use Masterminds\HTML5;
 use Symfony\Component\HtmlSanitizer\HtmlSanitizer;
 use Symfony\Component\HtmlSanitizer\HtmlSanitizerConfig;
 use TijsVerkoyen\CssToInlineStyles\CssToInlineStyles;
@@ -42,27 +46,32 @@ final class Cleaning
 
     private const MOST_RULES = 2_000;
 
-    /** As HTML of its own. */
+    /** As HTML of its own, in letters. */
     public const LONGEST = 100_000;
+
+    /** What becomes of it once its style sheets are written into its elements, in bytes. */
+    public const LARGEST = 2_000_000;
 
     /**
      * @return array{string, list<string>} the markup, and what was taken out of it, in words
+     *
+     * @throws UnreadableHtml when it is more than is read
      */
     public static function of(string $html): array
     {
         // Comments are for those who write. What is for word processors alone is none of ours: they get the rest.
-        $html = Preg::replace('~<!--.*?-->~s', '', $html);
+        $html = Enclosed::without($html, Enclosed::COMMENTS);
         [$html, $unwritten] = self::inlined($html);
         $left = array_fill_keys($unwritten, true);
-        $document = self::body($html);
-        self::look($document->documentElement, $left, 0);
-        $writer = new HTML5(['disable_html_ns' => true]);
+        $parser = new HtmlParser(new HtmlLimits(bytes: self::LARGEST));
+        $document = $parser->document($html);
+        self::look($document->documentElement, $left);
         $clean = '';
-        foreach ($document->getElementsByTagName('body')->item(0)->childNodes ?? [] as $node) {
-            $clean .= $writer->saveHTML($node);
+        foreach (Elements::first($document, 'body')->childNodes ?? [] as $node) {
+            $clean .= HtmlParser::write($node);
         }
 
-        return [(new HtmlSanitizer(self::config()))->sanitize($clean), array_map(strval(...), array_keys($left))];
+        return [(new HtmlSanitizer(self::config(), $parser))->sanitize($clean), array_map(strval(...), array_keys($left))];
     }
 
     /**
@@ -75,7 +84,7 @@ final class Cleaning
     public static function style(string $style, array &$left): string
     {
         $kept = [];
-        foreach (Preg::split('~;(?![^(]*\))~', $style) as $declaration) {
+        foreach (self::declarations($style) as $declaration) {
             [$property, $value] = [...array_map(trim(...), explode(':', $declaration, 2)), ''];
             $property = strtolower($property);
             if ($property === '' || $value === '') {
@@ -84,7 +93,7 @@ final class Cleaning
             $value = trim(Preg::replace('~\s*!\s*important$~i', '', $value));
             $isKnown = isset(CustomCss::honoured()[$property]) || in_array($property, self::LAYOUT, true) || Preg::isMatch('~^mso-[a-z-]+$~D', $property);
             // Nothing that loads, moves or runs: no url(), no expression(), no escapes.
-            if ($isKnown && Preg::isMatch('~^(?:[A-Za-z0-9 #.,%\'"+/*-]|rgba?\([\d\s,.%/]+\)|hsla?\([\d\s,.%/deg]+\))+$~D', $value) && ! ($property === 'display' && ! Preg::isMatch('~^(none|block|inline|inline-block|table|table-cell|table-row)$~D', $value))) {
+            if ($isKnown && Preg::isMatch('~^(?:rgba?\([\d\s,.%/]++\)|hsla?\([\d\s,.%/deg]++\)|[A-Za-z0-9 #.,%\'"+/*-])++$~D', $value) && ! ($property === 'display' && ! Preg::isMatch('~^(none|block|inline|inline-block|table|table-cell|table-row)$~D', $value))) {
                 $kept[] = $property.':'.str_replace('"', "'", $value);
             } else {
                 $left["the style “{$property}”"] = true;
@@ -95,18 +104,35 @@ final class Cleaning
     }
 
     /**
+     * The declarations of a style, apart: a semicolon between brackets ends none.
+     *
+     * @return list<string>
+     */
+    public static function declarations(string $style): array
+    {
+        Preg::matchAll('~(?:[^;(]++|\([^)]*+\)?)++~', $style, $found);
+
+        return array_map(strval(...), $found[0]);
+    }
+
+    /**
      * HTML with its style sheets written into the elements.
      *
      * @return array{string, list<string>} and what of them could not be, in words
+     *
+     * @throws UnreadableHtml when it is more than is read
      */
     public static function inlined(string $html): array
     {
         if (stripos($html, '<style') === false) {
             return [$html, []];
         }
-        $sheet = implode(' ', Preg::isMatchAll('~<style[^>]*>(.*?)</style\s*>~is', $html, $sheets) ? $sheets[1] : []);
+        // Another program takes it apart here.
+        (new HtmlParser)->document($html);
+        $parts = Enclosed::apart($html, Enclosed::STYLE_SHEETS);
+        $of = static fn (int $kind): string => implode(' ', array_filter($parts, static fn (int $index): bool => $index % 2 === $kind, ARRAY_FILTER_USE_KEY));
+        [$bare, $sheet] = [$of(0), Preg::replace('~</?style[^>]*+>~i', '', $of(1))];
         Preg::matchAll('~@(media|import|font-face|supports)~i', $sheet, $rules);
-        $bare = Preg::replace('~<style[^>]*>.*?</style\s*>~is', '', $html);
         if (self::cost($sheet, $bare) > self::MOST_LOOKED_FOR) {
             return [$bare, ['its style sheet, which is too long for so many elements']];
         }
@@ -119,12 +145,12 @@ final class Cleaning
         }
 
         return [
-            Preg::replace('~<style[^>]*>.*?</style\s*>~is', '', $inlined),
+            Enclosed::without($inlined, Enclosed::STYLE_SHEETS),
             array_map(static fn (string $rule): string => 'what its style sheet says under “@'.strtolower($rule).'”', array_values(array_unique($rules[1]))),
         ];
     }
 
-    /** How much there is to look for: each selector among all elements, and each step down within whatever it may lie in. */
+    /** How much there is to look for: each selector among all elements, and each step down within whatever it may lie in; and its declarations for each element. */
     private static function cost(string $sheet, string $html): int
     {
         $open = $deepest = 0;
@@ -134,23 +160,18 @@ final class Cleaning
             $deepest = max($deepest, $open);
         }
         $cost = 0;
-        Preg::matchAll('~([^{}]+)\{~', Preg::replace('~/\*.*?\*/~s', '', $sheet), $rules);
+        Preg::matchAll('~([^{}]++)\{([^{}]*+)~', Enclosed::without($sheet, Enclosed::COMMENTS_OF_STYLE_SHEETS), $rules);
         if (count($rules[1]) > self::MOST_RULES) {
             return PHP_INT_MAX;
         }
-        foreach ($rules[1] as $selectors) {
-            foreach (explode(',', $selectors) as $selector) {
+        foreach ($rules[1] as $index => $selectors) {
+            foreach (explode(',', (string) $selectors) as $selector) {
                 $steps = max(1, count(Preg::split('~[\s>+\~]+~', trim($selector))));
-                $cost += count($tags[1]) * ($steps === 1 ? 1 : $steps * $deepest);
+                $cost += count($tags[1]) * (($steps === 1 ? 1 : $steps * $deepest) + substr_count((string) $rules[2][$index], ';'));
             }
         }
 
         return $cost;
-    }
-
-    private static function body(string $html): \DOMDocument
-    {
-        return (new HTML5(['disable_html_ns' => true]))->loadHTML(stripos($html, '<body') === false ? '<!DOCTYPE html><html><body>'.$html.'</body></html>' : $html);
     }
 
     /**
@@ -160,9 +181,9 @@ final class Cleaning
      *
      * @param-out array<string, true> $left
      */
-    private static function look(?\DOMElement $element, array &$left, int $depth): void
+    private static function look(?\DOMElement $element, array &$left): void
     {
-        if ($element === null || $depth > 200) {
+        if ($element === null) {
             return;
         }
         $name = strtolower($element->tagName);
@@ -184,14 +205,14 @@ final class Cleaning
         }
         foreach ($element->childNodes as $child) {
             if ($child instanceof \DOMElement) {
-                self::look($child, $left, $depth + 1);
+                self::look($child, $left);
             }
         }
     }
 
     private static function config(): HtmlSanitizerConfig
     {
-        $config = (new HtmlSanitizerConfig)->allowLinkSchemes(['http', 'https', 'mailto', 'tel'])->allowMediaSchemes(['http', 'https'])->allowRelativeLinks()->allowRelativeMedias()->withMaxInputLength(2 * self::LONGEST);
+        $config = (new HtmlSanitizerConfig)->allowLinkSchemes(['http', 'https', 'mailto', 'tel'])->allowMediaSchemes(['http', 'https'])->allowRelativeLinks()->allowRelativeMedias()->withMaxInputLength(-1);
         foreach (self::ELEMENTS as $element) {
             $config = $config->allowElement($element, self::ATTRIBUTES);
         }

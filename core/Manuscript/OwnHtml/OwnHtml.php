@@ -18,9 +18,6 @@ use Herald\Record\Vocabulary;
  */
 final readonly class OwnHtml
 {
-    /** A tag of Twig, whose texts may hold the signs that would end it. */
-    public const TAG = '~\{\{(?:[^"\'}]|"(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\'|\}(?!\}))*\}\}|\{%(?:[^"\'%]|"(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\'|%(?!\}))*%\}|\{\#.*?\#\}~s';
-
     /** So many are kept read for each vocabulary. */
     private const KEPT = 30;
 
@@ -125,7 +122,7 @@ final readonly class OwnHtml
     private static function mapped(string $html, \Closure $ofTag, \Closure $ofRest): string
     {
         $mapped = '';
-        foreach (Preg::split('~('.substr(self::TAG, 1, -2).')~s', $html, -1, PREG_SPLIT_DELIM_CAPTURE) as $index => $part) {
+        foreach (Tags::apart($html) as $index => $part) {
             $mapped .= $index % 2 === 1 ? $ofTag($part) : $ofRest($part);
         }
 

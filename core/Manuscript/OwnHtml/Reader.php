@@ -10,6 +10,9 @@ use Herald\Condition\ConditionReader;
 use Herald\Document\Faults;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Node;
+use Herald\Html\HtmlLimits;
+use Herald\Html\HtmlParser;
+use Herald\Html\UnreadableHtml;
 use Herald\Manuscript\InlineReader;
 use Herald\Manuscript\Selection;
 use Herald\Manuscript\Variable;
@@ -17,7 +20,6 @@ use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
 use Herald\Value\Type;
-use Masterminds\HTML5;
 use Twig\Error\SyntaxError;
 
 /**
@@ -39,6 +41,15 @@ final class Reader
 
     /** Stands before the number of a tag, of small letters and digits, which nothing changes that reads or writes HTML. */
     private string $mark = '';
+
+    private const MOST_FAULTS = 100;
+
+    /** Branches and loops within each other. */
+    private const DEEPEST = 50;
+
+    private int $depth = 0;
+
+    private bool $givenUp = false;
 
     /** @var list<string> */
     private array $faults = [];
@@ -75,27 +86,37 @@ final class Reader
         do {
             $this->mark = 'tag'.substr(hash('xxh128', $this->mark.$this->source), 0, 10).'n';
         } while (str_contains($this->source, $this->mark));
-        $marked = Preg::replaceCallback(OwnHtml::TAG, function (array $found): string {
-            [$tag, $at] = [(string) $found[0][0], $found[0][1]];
-            if (str_starts_with($tag, '{#')) {
-                return '';
+        $parts = Tags::apart($this->source, $open);
+        $marked = '';
+        $at = 0;
+        foreach ($parts as $index => $part) {
+            if ($index % 2 === 0) {
+                $marked .= $part;
+            } elseif (! str_starts_with($part, '{#')) {
+                $marked .= $this->mark.count($this->tags).'z';
+                $this->tags[] = [$part, $at];
             }
-            $this->tags[] = [$tag, $at];
-
-            return $this->mark.(count($this->tags) - 1).'z';
-        }, $this->source, -1, $count, PREG_OFFSET_CAPTURE);
-        foreach (['{{', '{%', '{#'] as $open) {
-            // What was not taken for a tag has no end. Where it stands in what was written has to be looked for.
-            if (str_contains($marked, $open)) {
-                $at = (int) strpos(Preg::replaceCallback(OwnHtml::TAG, static fn (array $tag): string => str_repeat(' ', strlen($tag[0])), $this->source), $open);
-                $this->fault($at, "what “{$open}” begins has no end");
-            }
+            $at += strlen($part);
         }
-        if ($this->faults !== []) {
+        if ($open !== null) {
+            $this->fault($open, 'what “'.substr($this->source, $open, 2).'” begins has no end');
+
             return [];
         }
-        [$clean, $this->leftOut] = Cleaning::of($marked);
-        $fragment = (new HTML5(['disable_html_ns' => true]))->loadHTMLFragment($clean);
+        $most = (new HtmlLimits)->placeholders;
+        if (count($this->tags) > $most) {
+            $this->fault($this->tags[$most][1], 'this is one tag too many: '.number_format($most).' are the most');
+
+            return [];
+        }
+        try {
+            [$clean, $this->leftOut] = Cleaning::of($marked);
+            $fragment = (new HtmlParser(new HtmlLimits(bytes: Cleaning::LARGEST)))->fragment($clean);
+        } catch (UnreadableHtml $e) {
+            $this->tooMuch($e, $parts);
+
+            return [];
+        }
         $nodes = $this->nodes($fragment, $this->vocabulary, new Expressions);
         foreach (array_diff_key($this->tags, $this->seen) as [$tag, $at]) {
             $this->fault($at, "“{$tag}” stands where nothing of it is shown: values stand between tags, in addresses, and in title and alt");
@@ -144,7 +165,7 @@ final class Reader
     private function until(array $parts, int &$at, ?array $ends, Vocabulary $vocabulary, Expressions $expressions): array
     {
         $nodes = [];
-        while ($at < count($parts)) {
+        while ($at < count($parts) && ! $this->isGivenUp()) {
             $part = $parts[$at];
             if (! is_int($part)) {
                 $nodes[] = $part instanceof \DOMElement ? $this->element($part, $vocabulary, $expressions) : new Words($part);
@@ -155,7 +176,7 @@ final class Reader
             $this->seen[$part] = true;
             if (str_starts_with($this->tags[$part][0], '{{')) {
                 $variable = $this->variable($part, $vocabulary, $expressions, false);
-                $nodes = [...$nodes, ...($variable === null ? [] : [new Said($variable)])];
+                array_push($nodes, ...($variable === null ? [] : [new Said($variable)]));
                 $at++;
 
                 continue;
@@ -166,10 +187,15 @@ final class Reader
                     return $nodes;
                 }
                 $at++;
+            } elseif (in_array($word, ['if', 'for'], true) && ++$this->depth > self::DEEPEST) {
+                $this->faultAt($part, 'lies in more than '.self::DEEPEST.' others: that is too deep');
+                $this->givenUp = true;
             } elseif ($word === 'if') {
                 $nodes[] = $this->branches($parts, $at, $part, $rest, $vocabulary, $expressions);
+                $this->depth--;
             } elseif ($word === 'for') {
-                $nodes = [...$nodes, ...$this->turns($parts, $at, $part, $rest, $vocabulary, $expressions)];
+                array_push($nodes, ...$this->turns($parts, $at, $part, $rest, $vocabulary, $expressions));
+                $this->depth--;
             } else {
                 $this->faultAt($part, "“{$word}” has no place here; if, elseif, else, endif, for and endfor have");
                 $at++;
@@ -373,11 +399,27 @@ final class Reader
         $this->fault($at, "“{$source}”: {$why}");
     }
 
+    /**
+     * @param  list<string>  $parts  text and tags by turns
+     */
+    private function tooMuch(UnreadableHtml $e, array $parts): void
+    {
+        // Where it is in what was written, with the tags as long as they are.
+        $level = implode('', array_map(static fn (int $index, string $part): string => $index % 2 === 0 ? $part : Preg::replace('/[^\n]/', 'x', $part), array_keys($parts), $parts));
+        $e = (new HtmlParser)->refusal($level, $e);
+        $this->faults[] = $e->place($this->source).'the HTML '.$e->reason;
+    }
+
     private function fault(int $at, string $why): void
     {
-        $before = substr($this->source, 0, $at);
-        $line = substr_count($before, "\n") + 1;
-        $column = mb_strlen(substr($before, (int) strrpos("\n{$before}", "\n")), 'UTF-8') + 1;
-        $this->faults[] = "line {$line}, column {$column}: {$why}";
+        if (! $this->isGivenUp()) {
+            $this->faults[] = (new UnreadableHtml($why, $at))->place($this->source).$why;
+        }
+    }
+
+    /** Whether there are so many faults that the rest is not looked at. */
+    private function isGivenUp(): bool
+    {
+        return $this->givenUp || count($this->faults) >= self::MOST_FAULTS;
     }
 }
