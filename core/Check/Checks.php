@@ -18,6 +18,7 @@ final class Checks
         AskedOnce::class,
         SlotLacking::class,
         LeftOut::class,
+        UnsafeMarkup::class,
         LeadsNowhere::class,
         NothingSaid::class,
         AlternativeText::class,

@@ -44,7 +44,10 @@ final class HandedIn
      */
     public static function html(array $context, string $slot, array $looks): string
     {
-        return self::written(self::pieces($context, $slot), $looks, static fn (array $runs): string => self::htmlOf($runs, $looks), HtmlWords::escape(...));
+        $html = self::written(self::pieces($context, $slot), $looks, static fn (array $runs): string => self::htmlOf($runs, $looks), HtmlWords::escape(...));
+        Gate::check($html);
+
+        return $html;
     }
 
     /**

@@ -195,7 +195,7 @@ final class HeraldExtension extends AbstractExtension
     /** A text for an attribute in double quotes. */
     public static function quoted(string $text): string
     {
-        return htmlspecialchars($text, ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8');
+        return Gate::checkWords(htmlspecialchars($text, ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8'));
     }
 
     /**

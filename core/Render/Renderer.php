@@ -139,14 +139,14 @@ final readonly class Renderer
 
     private function load(string $source, MessagePart $part): string|TemplateWrapper
     {
-        if (! str_contains($source, '{')) {
-            return $source;
-        }
         $name = hash('xxh128', $source).($part === MessagePart::Html ? '.html' : '.txt');
         if (! $this->loader->exists($name)) {
+            if ($part === MessagePart::Html) {
+                Gate::check($source);
+            }
             $this->loader->setTemplate($name, $source);
         }
 
-        return $this->twig->load($name);
+        return str_contains($source, '{') ? $this->twig->load($name) : $source;
     }
 }

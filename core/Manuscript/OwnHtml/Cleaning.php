@@ -22,7 +22,7 @@ use TijsVerkoyen\CssToInlineStyles\CssToInlineStyles;
 final class Cleaning
 {
     /** Elements that may stand in a message; of others that only hold words the words stay. */
-    private const ELEMENTS = [
+    public const ELEMENTS = [
         'a', 'abbr', 'b', 'big', 'blockquote', 'br', 'caption', 'center', 'code', 'col', 'colgroup', 'dd', 'del', 'div', 'dl', 'dt', 'em', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr', 'i', 'img', 'ins', 'li', 'ol', 'p', 'pre', 's',
         'small', 'span', 'strike', 'strong', 'sub', 'sup', 'table', 'tbody', 'td', 'tfoot', 'th', 'thead', 'tr', 'u', 'ul', 'wbr',
     ];
