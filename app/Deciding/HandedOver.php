@@ -13,15 +13,45 @@ use Herald\Notice\Notice as Declared;
 use Herald\Notice\Slot;
 
 /** What stands in one slot of a message: what an add-on handed in with its event, or the sample that the manifest has of it. */
-final readonly class HandedOver
+final class HandedOver
 {
+    /** @var array{list<array<string, mixed>>, string|null}|null the pieces, and why there are none */
+    private ?array $opened = null;
+
     /**
-     * @param  list<array<string, mixed>>  $pieces  see {@see AddOnContent}
+     * @param  array<array-key, mixed>|null  $content  as it came; null for the sample
      * @param  CarbonImmutable|null  $at  when the event came it is of; null for a sample
-     * @param  string|null  $fault  why what came cannot be shown
      */
-    private function __construct(public Slot $slot, public array $pieces, public ?CarbonImmutable $at, public ?string $fault = null)
+    private function __construct(public readonly Slot $slot, private readonly ?array $content, public readonly ?CarbonImmutable $at)
     {
+    }
+
+    /**
+     * Opened when a message is made of it: what only asks which template is used never reads it.
+     *
+     * @return list<array<string, mixed>> see {@see AddOnContent}
+     */
+    public function pieces(): array
+    {
+        return $this->opened()[0];
+    }
+
+    /** Why what came cannot be shown. */
+    public function fault(): ?string
+    {
+        return $this->opened()[1];
+    }
+
+    /**
+     * @return array{list<array<string, mixed>>, string|null}
+     */
+    private function opened(): array
+    {
+        try {
+            return $this->opened ??= [$this->content === null ? $this->slot->sample() : AddOnContent::read($this->content, "“{$this->slot->label}”"), null];
+        } catch (InvalidDocument $e) {
+            return $this->opened = [[], $e->getMessage()];
+        }
     }
 
     /**
@@ -33,11 +63,7 @@ final readonly class HandedOver
     {
         $slots = [];
         foreach (array_intersect_key($notice->slots, $event->slots ?? []) as $key => $slot) {
-            try {
-                $slots[$key] = new self($slot, AddOnContent::read($event->slots[$key] ?? [], "“{$slot->label}”"), $event?->created_at);
-            } catch (InvalidDocument $e) {
-                $slots[$key] = new self($slot, [], $event?->created_at, $e->getMessage());
-            }
+            $slots[$key] = new self($slot, $event->slots[$key] ?? [], $event?->created_at);
         }
 
         return $slots;
@@ -55,6 +81,6 @@ final readonly class HandedOver
         }
         $event = Event::query()->where('record_id', $record->id)->whereNotNull('slots')->latest('id')->first();
 
-        return [...array_map(static fn (Slot $slot): self => new self($slot, $slot->sample(), null), $notice->slots), ...self::with($event, $notice)];
+        return [...array_map(static fn (Slot $slot): self => new self($slot, null, null), $notice->slots), ...self::with($event, $notice)];
     }
 }

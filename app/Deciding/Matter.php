@@ -110,7 +110,7 @@ final readonly class Matter
      */
     public function messageData(Source $source, ?CompiledMessage $message, ?string $id = null, ?\Closure $answering = null): MessageData
     {
-        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: array_map(static fn (HandedOver $slot): array => $slot->pieces, $this->slots), responses: $this->responses, answering: $answering, one: $this->one);
+        $messageData = MessageData::of($this->type, $this->record, $source, $this->recipient, $this->moment, $this->given, $message, ...($id === null ? [] : ['id' => $id]), slots: $message === null ? [] : array_map(static fn (HandedOver $slot): array => $slot->pieces(), $this->slots), responses: $this->responses, answering: $answering, one: $this->one);
         $asked = $message?->asked() ?? [];
         if ($message === null || $asked === []) {
             return $messageData;

@@ -104,7 +104,7 @@ final readonly class DecideDue
         $recipient = $matter->recipient;
         $skipped = $recipient->address === null;
 
-        $left = array_map(static fn (HandedOver $slot): string => "what was handed in is left out: {$slot->fault}", array_values(array_filter($matter->slots, static fn (HandedOver $slot): bool => $slot->fault !== null)));
+        $left = array_map(static fn (HandedOver $slot): string => "what was handed in is left out: {$slot->fault()}", array_values(array_filter($matter->slots, static fn (HandedOver $slot): bool => $slot->fault() !== null)));
         array_push($left, ...array_map(static fn (Fault $fault): string => "not computed: {$fault->inWords()}", $messageData->uncomputed));
         $where = $declared->recipient->inWords();
         $state = ['state' => $skipped ? DispatchState::Skipped : DispatchState::Queued, 'state_reason' => $skipped ? "There is no address: {$where} is empty" : null];

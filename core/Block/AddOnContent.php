@@ -6,7 +6,10 @@ namespace Herald\Block;
 
 use Herald\Document\InvalidDocument;
 use Herald\Document\Json;
+use Herald\Document\Node;
 use Herald\Document\Schema;
+use Herald\Html\HtmlParser;
+use Herald\Html\UnreadableHtml;
 use Herald\Manuscript\NormalForm;
 use Herald\Manuscript\PartKind;
 use Herald\Manuscript\Shape;
@@ -28,6 +31,36 @@ final class AddOnContent
     private const MOST = 50;
 
     private const LOOKS = ['text' => 1, 'break' => 1, 'bold' => 1, 'italic' => 1, 'underline' => 1, 'link' => 1];
+
+    /**
+     * Looks at what comes for the slots of notices before it is kept: it is for slots that there are, in one form each, and not more than is ever read. Whether it can be shown is said when it is.
+     *
+     * @param  Node  $slots  contents, by the key of the slot
+     * @param  list<string>  $known  the keys that there may be
+     *
+     * @throws InvalidDocument naming the place
+     */
+    public static function admit(Node $slots, array $known): void
+    {
+        if ($known === [] && $slots->data !== []) {
+            throw InvalidDocument::because($slots->document, $slots->place, 'have no place: no notice about such a record takes add-on content');
+        }
+        $slots->only(array_fill_keys($known, []));
+        foreach (array_map(strval(...), array_keys($slots->data)) as $key) {
+            $content = $slots->raw($key);
+            $form = is_array($content) ? array_key_first($content) : null;
+            if (! is_array($content) || count($content) !== 1 || ! in_array($form, self::FORMS, true)) {
+                throw $slots->fault($key, 'is content in just one of these forms: '.implode(', ', self::FORMS));
+            }
+            if ($form === 'html' && is_string($content['html'])) {
+                try {
+                    (new HtmlParser)->document($content['html']);
+                } catch (UnreadableHtml $e) {
+                    throw $e->inDocument($slots->document, $slots->below("{$key}/html"), $content['html']);
+                }
+            }
+        }
+    }
 
     /**
      * @param  array<array-key, mixed>  $content  just one of {@see FORMS}

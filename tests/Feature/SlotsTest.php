@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Deciding\Matter;
 use App\Models\Dispatch;
 use App\Models\Event;
 use App\Models\Record;
@@ -11,6 +12,7 @@ use App\Models\Source;
 use Herald\Document\Json;
 use Herald\Manuscript\NormalForm;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
 
 /** What add-ons hand in with an event goes out with its message, is shown on the stage, and never keeps a message from going out. */
 final class SlotsTest extends TestCase
@@ -27,7 +29,7 @@ final class SlotsTest extends TestCase
 
     public function test_it_goes_out_with_the_message_of_its_event_and_of_no_other(): void
     {
-        $this->raise('a', ['before-items' => ['html' => '<p>Parcel <b>77</b> is at Athlone</p><script>alert(1)</script>'], 'of-nobody' => ['text' => 'x']])->assertStatus(202);
+        $this->raise('a', ['before-items' => ['html' => '<p>Parcel <b>77</b> is at Athlone</p><script>alert(1)</script>']])->assertStatus(202);
         $this->raise('b', [])->assertStatus(202);
         $this->work();
 
@@ -55,6 +57,37 @@ final class SlotsTest extends TestCase
             $this->raise("a{$index}", $slots)->assertStatus(422);
         }
         self::assertSame(0, Event::query()->count());
+    }
+
+    /** @return iterable<string, array{mixed, string, string}> */
+    public static function refused(): iterable
+    {
+        yield 'a slot that there is not' => [['before-item' => ['text' => 'x']], 'slots/before-item', 'is not known here; did you mean "before-items"?'];
+        yield 'two forms' => [['before-items' => ['html' => 'x', 'text' => 'x']], 'slots/before-items', 'is content in just one of these forms: html, text, blocks'];
+        yield 'attributes without end' => [['before-items' => ['html' => '<p '.implode(' ', array_map(static fn (int $number): string => "a{$number}", range(1, 90_000))).'>x</p>']], 'slots/before-items/html', 'line 1, column 1: has more than 30,000 attributes'];
+        yield 'too deep' => [['before-items' => ['html' => "x\n".str_repeat('<div>', 60_000)]], 'slots/before-items/html', 'has more than 30,000 “<”'];
+        yield 'cut off' => [['before-items' => ['html' => "x\n<a href='y"]], 'slots/before-items/html', 'line 2, column 1: is cut off: what begins here has no end'];
+    }
+
+    #[DataProvider('refused')]
+    public function test_more_than_is_ever_read_is_refused_with_its_place(mixed $slots, string $place, string $reason): void
+    {
+        $this->raise('a', $slots)->assertStatus(422)->assertJsonPath('faults', [['place' => $place, 'reason' => $reason]]);
+        self::assertSame(0, Event::query()->count());
+    }
+
+    public function test_counting_over_records_opens_none_of_it(): void
+    {
+        $this->raise('a', ['before-items' => ['text' => 'x']], self::ORDER)->assertStatus(202);
+        // As if it had come before there were limits: a text that reading could not end with.
+        Event::query()->update(['slots' => json_encode(['before-items' => ['html' => '<p '.implode(' ', array_map(static fn (int $number): string => "a{$number}", range(1, 90_000))).'>x</p>']])]);
+        $record = Record::query()->where('key', 'LM-30000')->firstOrFail()->setRelation('source', $this->source);
+        $declared = $this->source->notices()->where('key', 'order-received')->firstOrFail()->setRelation('source', $this->source)->declaration();
+        $matter = Matter::ofRecord($declared, $this->source->manifest()->recordTypes['order'], $record);
+        self::assertArrayNotHasKey('before-items', (array) ($matter->asked()['slots'] ?? []));
+        self::assertSame([[], 'html: line 1, column 1: has more than 30,000 attributes'], [$matter->slots['before-items']->pieces(), strstr((string) $matter->slots['before-items']->fault(), 'html: ')], 'it is left out of the message, which goes');
+        $this->work();
+        self::assertSame('sent', Dispatch::query()->whereRelation('notice', 'key', 'order-received')->firstOrFail()->state->value);
     }
 
     public function test_the_stage_shows_a_sample_until_something_came_and_says_which(): void

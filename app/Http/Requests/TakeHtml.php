@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Herald\Document\InvalidDocument;
-use Herald\HtmlIn\HtmlIn;
+use Herald\Html\HtmlLimits;
 use Herald\Record\Path;
 use Herald\Record\UnknownPath;
 use Herald\Record\Vocabulary;
@@ -15,7 +15,7 @@ final class TakeHtml extends Asking
 {
     public function rules(): array
     {
-        return ['document' => ['required', 'array'], 'html' => ['required', 'string', 'max:'.HtmlIn::LONGEST], 'fields' => ['present', 'array', 'max:500']];
+        return ['document' => ['required', 'array'], 'html' => ['required', 'string', 'max:'.(new HtmlLimits)->bytes], 'fields' => ['present', 'array', 'max:500']];
     }
 
     /**

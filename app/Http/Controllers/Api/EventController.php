@@ -18,6 +18,7 @@ use App\Sending\TakenEvent;
 use Herald\Block\AddOnContent;
 use Herald\Document\InvalidDocument;
 use Herald\Document\Limits;
+use Herald\Document\Node;
 use Herald\Notice\Notice;
 use Herald\Record\RecordReader;
 use Herald\Record\RecordType;
@@ -45,7 +46,6 @@ final class EventController
             'key' => ['required_without:record', 'string', 'max:200'],
             'given' => ['nullable', 'array'],
             'slots' => ['nullable', 'array'],
-            'slots.*' => ['array:'.implode(',', AddOnContent::FORMS), 'size:1'],
         ]);
         /** @var Source $source the token's owner */
         $source = $request->user();
@@ -57,6 +57,8 @@ final class EventController
         RecordReader::weigh($parameters, $limits, 'given');
         $slots = $sent->node()->array('slots');
         RecordReader::weigh($slots, $limits, 'slots');
+        $notices = array_values(array_filter($manifest->notices, static fn (Notice $notice): bool => $notice->recordType === $type->key));
+        AddOnContent::admit(new Node($slots, 'slots', 'event'), array_values(array_unique(array_merge(...array_map(static fn (Notice $notice): array => array_map(strval(...), array_keys($notice->slots)), $notices)))));
         $hash = hash('sha256', $request->getContent());
         $take = new TakeEvent($source, $asked['id'], $event->name, $type, EventOrigin::Api, $parameters, bodyHash: $hash, slots: $slots);
 
@@ -64,7 +66,7 @@ final class EventController
         $taken = $record !== null
             ? $this->record($take, $type, $record, $limits)
             : $take->take($asked['key'], static fn (?Record $record): array => $record?->read($type) ?? $record->data ?? throw InvalidDocument::because('event', 'key', "no {$type->key} \"{$asked['key']}\" is known here; send the record itself"));
-        $same = new SameEvent($taken->event, $type, array_values(array_filter($manifest->notices, static fn (Notice $notice): bool => $notice->recordType === $type->key)));
+        $same = new SameEvent($taken->event, $type, $notices);
         $differences = $taken->repeated && $taken->event->body_hash !== $hash ? $same->differences($event->name, $record === null ? $asked['key'] : RecordReader::admit($type, $record, $limits), $record, $parameters, $slots) : [];
 
         return $differences === [] ? $this->answer($taken) : Problem::response(409, 'An event with this id came before, with other content', 'The event was taken as it came first, and nothing more was done. Send a new event under an id of its own.', array_map(static fn (string $place): array => [

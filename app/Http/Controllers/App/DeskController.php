@@ -135,7 +135,7 @@ final class DeskController
             'to' => $rendering->recipient->address === null ? null : trim("{$rendering->recipient->name} <{$rendering->recipient->address}>"),
             'lengths' => ['subject' => (int) grapheme_strlen($subject), 'preview' => (int) grapheme_strlen($preview)],
             'language' => $rendering->message->language, 'language_name' => LanguageTag::name($rendering->message->language),
-            'slots' => array_map(static fn (HandedOver $slot): array => ['key' => $slot->slot->key, 'at' => $slot->at?->toIso8601ZuluString(), 'fault' => $slot->fault, 'empty' => $slot->pieces === []], array_values($rendering->slots)),
+            'slots' => array_map(static fn (HandedOver $slot): array => ['key' => $slot->slot->key, 'at' => $slot->at?->toIso8601ZuluString(), 'fault' => $slot->fault(), 'empty' => $slot->pieces() === []], array_values($rendering->slots)),
             'around' => self::around($desk, $document->data),
         ]);
     }
