@@ -55,6 +55,16 @@ final readonly class OrderDesk
     }
 
     /**
+     * Whether an order is kept here, as the one in force or as the draft: what anybody may look at.
+     *
+     * @param  array<array-key, mixed>  $document
+     */
+    public function isKept(array $document): bool
+    {
+        return $document == $this->inForce() || $document == $this->notice->order_draft;
+    }
+
+    /**
      * The order that is in force, or one that is written on. In the first a line may no longer fit, which is told of it.
      *
      * @param  array<array-key, mixed>  $document
@@ -79,7 +89,7 @@ final readonly class OrderDesk
         $node = new Node($document, '', self::NAME);
         $node->only(['claims' => [], 'otherwise' => []]);
         $zone = $this->notice->source->manifest()->source->zone;
-        $order = Order::read($node, $this->notice->declaration()->vocabulary->withEvent(), $zone);
+        $order = Order::read($node, $this->notice->declaration()->vocabulary->withEvent(), $zone)->checkExtent(self::NAME);
         if ($order->otherwise === Otherwise::Framed && $this->notice->declaration()->languages() === []) {
             throw $node->fault('otherwise', 'cannot be the built-in in a frame: there are no built-in words');
         }

@@ -14,6 +14,7 @@ use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Date;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\RateLimiter;
@@ -41,8 +42,8 @@ final class AppServiceProvider extends ServiceProvider
             Limit::perMinute(30)->by((string) $request->ip()),
         ]);
         RateLimiter::for('proof', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->user()?->id));
-        // A change asks for its stage and its findings, and one can type for a minute.
-        RateLimiter::for('stage', static fn (Request $request): Limit => Limit::perMinute(1500)->by((string) $request->user()?->id));
+        // A change asks for its stage and its findings, and one can type for a minute. Who only looks changes nothing.
+        RateLimiter::for('stage', static fn (Request $request): Limit => Limit::perMinute(Gate::allows('write', $request->route('source')) ? 1500 : 300)->by((string) $request->user()?->id));
         RateLimiter::for('maps', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('answers', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));

@@ -29,6 +29,15 @@ final class Domain
     /** What a text, a tag or a code is that no comparison names. */
     private const OTHERS = ['AA', 'zz', 'qaa'];
 
+    /** Of so many values in comparisons with one field examples are made, */
+    private const MOST_NAMED = 2_000;
+
+    /** so many of lists, which each have their length, */
+    private const MOST_LENGTHS = 60;
+
+    /** and so many amounts, which there are of each currency. */
+    private const MOST_AMOUNTS = 4_000;
+
     /** The longest list that is looked at by its length. */
     private const LONGEST = 1_000;
 
@@ -49,9 +58,9 @@ final class Domain
 
     /**
      * @param  list<Comparison>  $comparisons  all of one field, each exact
-     * @return list<mixed> in normal form
+     * @return list<mixed>|null in normal form; null where there would be too many
      */
-    public static function of(array $comparisons): array
+    public static function of(array $comparisons): ?array
     {
         $field = $comparisons[0]->field;
         $named = [];
@@ -59,6 +68,9 @@ final class Domain
             // Money stands as an amount with its currency, not as two values.
             $several = is_array($comparison->value) && array_is_list($comparison->value);
             array_push($named, ...($several ? $comparison->value : ($comparison->value === null ? [] : [$comparison->value])));
+        }
+        if (count($named) > ($field->type instanceof Type\Items ? self::MOST_LENGTHS : self::MOST_NAMED)) {
+            return null;
         }
         $examples = match (true) {
             $field->type instanceof Type\Boolean => [true, false],
@@ -73,7 +85,7 @@ final class Domain
             default => self::texts($named),
         };
 
-        return [...self::isAlwaysThere($comparisons[0]) ? [] : [$field->type->nothing()], ...$examples];
+        return $examples === null ? null : [...self::isAlwaysThere($comparisons[0]) ? [] : [$field->type->nothing()], ...$examples];
     }
 
     /** Whether no record lacks it. What lies in a group may be lacking with the whole of it; a moment it always is. */
@@ -136,12 +148,15 @@ final class Domain
      * Amounts of every currency that is named, and of another one.
      *
      * @param  array<array-key, mixed>  $named
-     * @return list<array{amount: string, currency: string}>
+     * @return list<array{amount: string, currency: string}>|null
      */
-    private static function money(array $named): array
+    private static function money(array $named): ?array
     {
         $amounts = array_values(array_filter(array_map(static fn (mixed $one): ?Money => is_array($one) ? Money::of($one['amount'] ?? null, is_string($one['currency'] ?? null) ? $one['currency'] : '') : null, $named)));
         $currencies = array_values(array_unique(array_map(static fn (Money $one): string => $one->currency, $amounts)));
+        if ((count($currencies) + 1) * 2 * count(array_filter($named, is_scalar(...))) + 2 * count($amounts) > self::MOST_AMOUNTS) {
+            return null;
+        }
         $other = array_values(array_diff(['XXX', 'XTS', 'XAU', 'XAG'], $currencies))[0] ?? 'ZZZ';
         $examples = [];
         foreach ([...$currencies, $other] as $currency) {
@@ -203,12 +218,12 @@ final class Domain
     private static function languages(array $named): array
     {
         $tags = array_values(array_filter($named, is_string(...)));
-        $known = array_map(strtolower(...), $tags);
+        $known = array_flip(array_map(strtolower(...), $tags));
         $examples = array_filter($tags, LanguageTag::isWellFormed(...));
         foreach ($tags as $tag) {
             foreach (['zz', 'zy', 'zx', 'zw'] as $region) {
                 $one = "{$tag}-{$region}";
-                if (! in_array($one, $known, true) && LanguageTag::isWellFormed($one) && array_filter($known, static fn (string $other): bool => str_starts_with(strtolower($one).'-', "{$other}-") && strlen($other) > strlen($tag)) === []) {
+                if (! isset($known[strtolower($one)]) && LanguageTag::isWellFormed($one)) {
                     $examples[] = $one;
 
                     break;

@@ -10,6 +10,9 @@ final readonly class Formula
     /** @var array<string, true> the fields that it is about */
     public array $about;
 
+    /** The comparisons in it. */
+    public int $size;
+
     /**
      * @param  list<self>  $parts  empty for one that is about a field
      * @param  bool|null  $decides  what one part must be to decide on all: true for any of them, false for all of them; null where the one part is negated
@@ -18,6 +21,7 @@ final readonly class Formula
      */
     private function __construct(private array $parts, private ?bool $decides, public string $field = '', public string $holding = '', private bool $isFree = false)
     {
+        $this->size = $field === '' ? array_sum(array_map(static fn (self $part): int => $part->size, $parts)) : 1;
         $this->about = array_replace($field === '' ? [] : [$field => true], ...array_map(static fn (self $part): array => $part->about, $parts));
     }
 

@@ -16,9 +16,6 @@ use Herald\Condition\Negation;
  */
 final class Reasoning
 {
-    /** After so many steps it is undecided. */
-    private const STEPS = 20_000;
-
     /** @var array<int, Formula|null> the conditions, from the top; null for one that always fits */
     private array $claims = [];
 
@@ -28,12 +25,13 @@ final class Reasoning
     /** Whether anything in them cannot be told by a field alone. */
     private bool $hasFree = false;
 
-    private int $steps = 0;
+    /** Whether the comparisons are so many that nothing is said of them. */
+    private bool $isTooMuch = false;
 
     /**
      * @param  list<Condition|null>  $claims
      */
-    private function __construct(array $claims)
+    private function __construct(array $claims, private readonly Budget $budget)
     {
         $comparisons = [];
         foreach ($claims as $claim) {
@@ -43,7 +41,15 @@ final class Reasoning
                 }
             }
         }
-        $examples = array_map(Domain::of(...), $comparisons);
+        $examples = array_filter(array_map(Domain::of(...), $comparisons), static fn (?array $of): bool => $of !== null);
+        foreach ($examples as $path => $of) {
+            $named = array_sum(array_map(static fn (Comparison $one): int => is_array($one->value) ? 1 + count($one->value) : 1, $comparisons[$path]));
+            // Comparing two values is the least of a step.
+            $this->isTooMuch = ! $this->budget->spend(intdiv(count($of) * $named, 8)) || $this->isTooMuch;
+        }
+        if ($this->isTooMuch) {
+            return;
+        }
         $this->whole = array_map(static fn (array $of): string => self::bits(array_map(static fn (): bool => true, $of)), $examples);
         foreach ($claims as $place => $claim) {
             $this->claims[$place] = $claim === null ? null : $this->formula($claim, $examples);
@@ -52,11 +58,14 @@ final class Reasoning
 
     /**
      * @param  list<Condition|null>  $claims  their conditions, from the top; null for one that always fits
-     * @return array{list<Judgement>, Standing} of each of them; and of what answers when none does
+     * @return array{list<Judgement>, Standing} of each of them; and of what answers when none does. What the budget does not reach for is undecided
      */
-    public static function of(array $claims): array
+    public static function of(array $claims, Budget $budget = new Budget): array
     {
-        $reasoning = new self($claims);
+        $reasoning = new self($claims, $budget);
+        if ($reasoning->isTooMuch) {
+            return [array_map(static fn (): Judgement => new Judgement(Standing::Undecided), $claims), Standing::Undecided];
+        }
 
         return [array_map($reasoning->judge(...), array_keys($claims)), $reasoning->standing(null, array_keys($claims))];
     }
@@ -96,10 +105,10 @@ final class Reasoning
             }
             $must[] = [$formula, false];
         }
-        $this->steps = 0;
+        $this->budget->beginQuestion();
         $found = $this->search($must, $this->whole, true);
         if ($found === false && $this->hasFree) {
-            $this->steps = 0;
+            $this->budget->beginQuestion();
             $found = $this->search($must, $this->whole, false) === false ? false : null;
         }
 
@@ -121,12 +130,13 @@ final class Reasoning
      */
     private function search(array $must, array $left, bool $certain, ?string $less = null): ?bool
     {
-        if (++$this->steps > self::STEPS) {
-            return null;
-        }
         $open = [];
         foreach ($must as [$formula, $is]) {
-            $now = $less === null || isset($formula->about[$less]) ? $formula->now($left, $certain) : null;
+            $isAsked = $less === null || isset($formula->about[$less]);
+            if (! $this->budget->spend($isAsked ? 1 + $formula->size : 1)) {
+                return null;
+            }
+            $now = $isAsked ? $formula->now($left, $certain) : null;
             if ($now === ! $is) {
                 return false;
             }
@@ -165,7 +175,7 @@ final class Reasoning
         if ($condition instanceof Negation) {
             return Formula::not($this->formula($condition->part, $examples));
         }
-        if ($condition instanceof Comparison && Domain::isExact($condition)) {
+        if ($condition instanceof Comparison && isset($examples[(string) $condition->path]) && Domain::isExact($condition)) {
             $holds = static fn (mixed $example): bool => $condition->operator->holds($example, $condition->value, $condition->field->type);
 
             // What is computed from other fields does not have all values that its type has.

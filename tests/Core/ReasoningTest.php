@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use Herald\Claim\Budget;
 use Herald\Claim\Judgement;
 use Herald\Claim\Reasoning;
 use Herald\Claim\Standing;
@@ -52,6 +53,35 @@ final class ReasoningTest extends TestCase
         yield 'what cannot be told by a field' => [[['list' => 'visit.items', 'quantifier' => 'any', 'item' => 'one', 'where' => ['path' => 'one', 'operator' => 'more', 'value' => 3]], $is('name', 'contains', 'x'), $is('size', 'is', 3)], ['undecided', 'undecided', 'undecided'], 'undecided'];
         yield 'and yet what follows from it' => [[$is('name', 'contains', 'x'), ['all' => [$is('name', 'contains', 'x'), $is('size', 'is', 3)]], ['not' => $is('name', 'contains', 'x')]], ['undecided', 'never: 0', 'undecided'], 'never'];
         yield 'what is computed does not have all values' => [[$is('count', 'less', 0), $is('count', 'is', 4)], ['undecided', 'undecided'], 'undecided'];
+    }
+
+    /** @return iterable<string, array{list<array<string, mixed>>}> orders that took from ten seconds to minutes */
+    public static function hard(): iterable
+    {
+        $between = static fn (int $one, int $rule): array => ['all' => array_map(static fn (int $part): array => ['path' => ['visit.size', 'visit.share', 'visit.total'][($one + $part + $rule) % 3], 'operator' => $part % 2 === 0 ? 'less' : 'more', 'value' => $one * $part + $rule], range(1, 5))];
+        yield 'twelve rules of sixty comparisons' => [array_map(static fn (int $rule): array => ['any' => array_map(static fn (int $one): array => $between($one, $rule), range(1, 12))], range(1, 12))];
+        yield 'conditions that share nothing' => [array_map(static fn (int $rule): array => ['all' => array_map(static fn (int $one): array => ['any' => [['path' => 'visit.size', 'operator' => 'is', 'value' => $rule * $one], ['path' => 'visit.name', 'operator' => 'contains', 'value' => "{$rule} {$one}"], ['path' => 'visit.country', 'operator' => 'is', 'value' => chr(65 + $one).chr(65 + $rule)]]], range(1, 20))], range(1, 16))];
+        yield 'amounts of many currencies' => [array_map(static fn (int $rule): array => ['any' => array_map(static fn (int $one): array => ['path' => 'visit.total', 'operator' => 'more', 'value' => $one % 2 === 0 ? $one : ['amount' => (string) $one, 'currency' => 'X'.chr(65 + $one % 26).chr(65 + $rule)]], range(1, 60))], range(1, 16))];
+        yield 'tags of many languages' => [array_map(static fn (int $rule): array => ['path' => 'visit.language', 'operator' => 'matches', 'value' => array_map(static fn (int $one): string => 'a'.chr(97 + $one).'-'.chr(97 + $rule).'z', range(0, 25))], range(0, 25))];
+        yield 'lists of many lengths' => [array_map(static fn (int $rule): array => ['any' => array_map(static fn (int $one): array => ['path' => 'visit.items', 'operator' => 'more', 'value' => 16 * $one + $rule], range(1, 60))], range(1, 16))];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $claims
+     */
+    #[DataProvider('hard')]
+    public function test_whatever_there_is_to_look_at_ends_within_its_budget(array $claims): void
+    {
+        $vocabulary = Vocabulary::of(RecordType::ofJson(Json::ofArray(self::TYPE, 'type')));
+        $conditions = array_map(static fn (array $claim): Condition => ConditionReader::read(new Node($claim, '', ''), $vocabulary), $claims);
+        $budget = new Budget;
+        [$judgements, $rest] = Reasoning::of($conditions, $budget);
+        self::assertCount(count($claims), $judgements);
+        self::assertLessThan(1_500_000 + 200_000, $budget->spent(), 'no step is made without being counted: one question goes on for no longer than its own');
+        self::assertContains($rest, [Standing::Answers, Standing::Undecided], 'something is always left, here: it is never said that there is not');
+
+        [$judgements, $rest] = Reasoning::of($conditions, new Budget(10));
+        self::assertSame([Standing::Undecided], array_values(array_unique([$rest, ...array_map(static fn (Judgement $one): Standing => $one->standing, $judgements)], SORT_REGULAR)), 'without a budget nothing is said');
     }
 
     /**

@@ -26,7 +26,7 @@ final class RightsTest extends TestCase
         'GET api/app/sources/{source}/notices/{key}/order' => ['viewer', ['key' => 'order-received']],
         'GET api/app/sources/{source}/notices/{key}/order/parts' => ['viewer', ['key' => 'order-received']],
         'GET api/app/sources/{source}/notices/{key}/why' => ['viewer', ['key' => 'order-received'], '?record=LM-20429'],
-        'POST api/app/sources/{source}/notices/{key}/order/trial' => ['viewer', ['key' => 'order-received'], '', ['claims' => [], 'otherwise' => 'built_in']],
+        'POST api/app/sources/{source}/notices/{key}/order/trial' => ['author', ['key' => 'order-received'], '', ['claims' => [], 'otherwise' => 'built_in']],
         'PUT api/app/sources/{source}/notices/{key}/order/draft' => ['author', ['key' => 'order-received'], '', ['revision' => 1, 'claims' => [], 'otherwise' => 'built_in']],
         'DELETE api/app/sources/{source}/notices/{key}/order/draft' => ['author', ['key' => 'order-received'], '', ['revision' => 1]],
         'POST api/app/sources/{source}/notices/{key}/order' => ['publisher', ['key' => 'order-received'], '', ['revision' => 1, 'claims' => [], 'otherwise' => 'built_in']],

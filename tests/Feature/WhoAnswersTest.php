@@ -104,6 +104,23 @@ final class WhoAnswersTest extends TestCase
         $this->ask('POST', self::AT.'/order/trial', ['claims' => [], 'otherwise' => 'built_in'])->assertJsonPath('differing', null);
     }
 
+    public function test_what_is_only_tried_is_for_who_may_write_and_has_limits(): void
+    {
+        $kept = $this->signIn(Role::Viewer)->ask('GET', self::AT.'/order')->assertOk()->json('in_force');
+        $this->ask('POST', self::AT.'/order/trial', $kept)->assertOk();
+        $this->ask('POST', self::AT.'/order/trial', ['claims' => [['template' => 'large']], 'otherwise' => 'built_in'])->assertForbidden();
+        $this->signIn(Role::Author)->ask('POST', self::AT.'/order/trial', ['claims' => [['template' => 'large']], 'otherwise' => 'built_in'])->assertOk();
+
+        $least = static fn (int $number): array => ['path' => 'order.total', 'operator' => 'more', 'value' => $number];
+        $rules = array_map(static fn (int $rule): array => ['template' => 'large', 'if' => ['any' => array_map($least, range(40 * $rule + 1, 40 * $rule + 40))]], range(0, 25));
+        foreach ([['POST', 'order/trial', []], ['PUT', 'order/draft', ['revision' => 1]], ['POST', 'order', ['revision' => 1]]] as [$method, $path, $beside]) {
+            $this->signIn()->ask($method, self::AT."/{$path}", [...$beside, 'claims' => $rules, 'otherwise' => 'built_in'])->assertStatus(422)
+                ->assertJsonPath('faults.0', ['place' => 'claims', 'reason' => 'have 1,040 comparisons; 1,000 are the most']);
+        }
+        $rules = array_map(static fn (): array => ['template' => 'large', 'if' => ['path' => 'order.customer.first_name', 'operator' => 'is', 'value' => str_repeat('x', 5_000)]], range(0, 40));
+        $this->ask('POST', self::AT.'/order/trial', ['claims' => $rules, 'otherwise' => 'built_in'])->assertStatus(422)->assertJsonPath('faults.0.reason', 'are larger than 200 KB');
+    }
+
     public function test_what_answers_when_none_fits_is_chosen_and_nothing_goes_out_where_that_was_chosen(): void
     {
         $never = ['template' => 'large', 'if' => ['path' => 'order.total', 'operator' => 'more', 'value' => 100_000]];

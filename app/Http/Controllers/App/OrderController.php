@@ -20,6 +20,7 @@ use App\Models\Template;
 use App\Timing\Clock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\Gate;
 
 /** Who answers for a notice: looked at, written on, put in force; and why, for a record. */
 final class OrderController
@@ -54,6 +55,9 @@ final class OrderController
     {
         $desk = self::desk($source, $key);
         $document = $request->order();
+        if (! $desk->isKept($document)) {
+            Gate::authorize('write', $source);
+        }
         $asked = $desk->looked($document);
         $record = $request->validated('record');
 
