@@ -18,7 +18,7 @@ use Illuminate\Foundation\Queue\Queueable;
  */
 final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Queueable;
+    use Careful, Queueable;
 
     /** Attempts are counted on the dispatch, not on the job. */
     public int $tries = 0;
@@ -47,6 +47,11 @@ final class SendDispatch implements ShouldBeUniqueUntilProcessing, ShouldQueue
         }
         $dispatch->notice->setRelation('source', $dispatch->source);
         Recovery::of($dispatch);
+        if ($this->isMisplaced($dispatch->cut_short)) {
+            (new self($dispatch->id))->enqueue($dispatch->cut_short, $dispatch->due_at->isFuture() ? $dispatch->due_at : null);
+
+            return;
+        }
         if ($dispatch->takeLease(config()->integer('herald.lease'))) {
             $late = Lateness::ofDispatch($dispatch);
             $late === null ? $deliver($dispatch) : $deliver->leave($dispatch, $late);

@@ -21,7 +21,7 @@ use Illuminate\Foundation\Queue\Queueable;
 /** Works one due off: decides upon it, and sends what it becomes. Safe to run any number of times: only who holds its lease does anything. */
 final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Queueable;
+    use Careful, Queueable;
 
     /** Attempts are counted on the due, not on the job. */
     public int $tries = 0;
@@ -48,6 +48,11 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
             return;
         }
         Recovery::ofDue($due);
+        if ($this->isMisplaced($due->cut_short)) {
+            (new self($due->id))->enqueue($due->cut_short, $due->try_at?->isFuture() === true ? $due->try_at : null);
+
+            return;
+        }
         if (! $due->takeLease(config()->integer('herald.lease'))) {
             return;
         }
@@ -69,7 +74,7 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
         // In the same step: nobody else need be woken for it.
         match ($dispatch?->state) {
             DispatchState::Sending => $deliver($dispatch),
-            DispatchState::Queued => app()->call([new SendDispatch($dispatch->id), 'handle']),
+            DispatchState::Queued => app()->call([(new SendDispatch($dispatch->id))->onQueue($this->queue), 'handle']),
             default => null,
         };
     }
@@ -77,8 +82,12 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
     private function stumbled(Due $due, \Throwable $e): void
     {
         if (StorageTrouble::isBehind($e)) {
-            // Nothing can be written down now. The lease runs out, and the due is looked after then.
-            throw $e;
+            // No fault of this message. Where not even that can be written down, the lease runs out, and the due is looked after then.
+            $at = now()->addSeconds(StorageTrouble::RETRY_AFTER);
+            $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => 'Nothing could be written', 'try_at' => $at, 'lease_until' => null]);
+            (new self($due->id))->enqueue($due->cut_short, $at);
+
+            return;
         }
         report($e);
         $attempts = $due->attempts + 1;
@@ -91,6 +100,6 @@ final class WorkDue implements ShouldBeUniqueUntilProcessing, ShouldQueue
         }
         $at = now()->addSeconds($pause);
         $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => $reason, 'attempts' => $attempts, 'try_at' => $at, 'lease_until' => null]);
-        self::dispatch($due->id)->delay($at);
+        (new self($due->id))->enqueue($due->cut_short, $at);
     }
 }

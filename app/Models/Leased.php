@@ -14,6 +14,7 @@ use Illuminate\Support\Str;
  * @property string|null $lease
  * @property CarbonImmutable|null $lease_until
  * @property int $attempts
+ * @property int $cut_short how often a worker ended while it had this in hand
  */
 trait Leased
 {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Database\ImmediateSqliteConnector;
+use App\Jobs\WorkDue;
 use App\Mail\HandoverTransport;
 use App\Readiness\Heartbeat;
 use Carbon\CarbonImmutable;
@@ -13,6 +14,7 @@ use Herald\Render\Renderer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
+use Illuminate\Queue\Events\Looping;
 use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
@@ -52,7 +54,15 @@ final class AppServiceProvider extends ServiceProvider
         // Who starts workers ends them, by a signal; they need not ask before each job whether they are to.
         Queue::withoutInterruptionPolling();
         // Workers tell that they are there, also while they have nothing to do.
-        Queue::looping(static fn () => Heartbeat::Worker->beat());
+        Queue::looping(static function (Looping $round): void {
+            $queues = explode(',', $round->queue);
+            if (in_array(WorkDue::QUEUE, $queues, true)) {
+                Heartbeat::CarefulWorker->beat();
+            }
+            if ($queues !== [WorkDue::QUEUE]) {
+                Heartbeat::Worker->beat();
+            }
+        });
 
         Mail::extend('smtp', static function (array $config): HandoverTransport {
             $transport = new HandoverTransport($config['host'], $config['port'], $config['tls'] ?: null);

@@ -13,6 +13,7 @@ enum Heartbeat: string
 {
     case Scheduler = 'scheduler';
     case Worker = 'worker';
+    case CarefulWorker = 'careful worker';
 
     /** It is told so often at most, in seconds. */
     private const EVERY = 15;

@@ -6,6 +6,7 @@ namespace App\Readiness;
 
 use App\Mail\Greeting;
 use App\Models\Dispatch;
+use App\Models\DispatchState;
 use App\Models\Due;
 use App\Models\DueState;
 use App\Models\Event;
@@ -54,6 +55,8 @@ final class Survey
     /** @var array<int, Dispatch>|null by notice */
     private ?array $last = null;
 
+    private ?int $careful = null;
+
     /** @param  Collection<int, Notice>  $notices  all that is asked of, of this source */
     public function __construct(public readonly Source $source, private readonly Collection $notices)
     {
@@ -78,6 +81,13 @@ final class Survey
     public function isAlive(Heartbeat $heartbeat): bool
     {
         return $this->alive[$heartbeat->value] ??= $heartbeat->isAlive();
+    }
+
+    /** How many messages ended their worker once, and wait for one of their own. */
+    public function waitForCareful(): int
+    {
+        return $this->careful ??= Due::query()->where(['source_id' => $this->source->id, 'state' => DueState::Waiting])->where('cut_short', '>', 0)->count()
+            + Dispatch::query()->where(['source_id' => $this->source->id, 'state' => DispatchState::Queued])->where('cut_short', '>', 0)->count();
     }
 
     /** How often an event was told in these days, and when last. */

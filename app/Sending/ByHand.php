@@ -69,12 +69,12 @@ final class ByHand
             $due = $dispatch->due;
             if ($due?->state === DueState::Failed) {
                 self::move($dispatch, [DispatchState::Failed], $waiting);
-                $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'try_at' => now(), 'lease' => null, 'lease_until' => null]);
+                $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'cut_short' => 0, 'try_at' => now(), 'lease' => null, 'lease_until' => null]);
                 WorkDue::dispatch($due->id);
 
                 return;
             }
-            self::move($dispatch, [DispatchState::Failed, DispatchState::Uncertain], [...$waiting, 'lease' => null, 'lease_until' => null, 'attempts' => 0, 'resends' => 0]);
+            self::move($dispatch, [DispatchState::Failed, DispatchState::Uncertain], [...$waiting, 'lease' => null, 'lease_until' => null, 'attempts' => 0, 'cut_short' => 0, 'resends' => 0]);
             $dispatch->queueAgain([DispatchState::Failed, DispatchState::Uncertain]);
             SendDispatch::dispatch($dispatch->id);
         });

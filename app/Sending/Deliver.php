@@ -120,7 +120,7 @@ final readonly class Deliver
         };
         $noted = DB::transaction(static fn (): bool => $dispatch->changeRecipient($recipient, [...$changes, 'attempts' => $recipient->attempts + 1]) && (! $last || self::conclude($dispatch, $attempts, $pause)));
         if ($noted && $last && $dispatch->state === DispatchState::Queued) {
-            SendDispatch::dispatch($dispatch->id)->delay($dispatch->due_at);
+            (new SendDispatch($dispatch->id))->enqueue($dispatch->cut_short, $dispatch->due_at);
         }
         if ($noted && $last && $dispatch->state === DispatchState::Uncertain && $dispatch->notice->whenUncertain() === WhenUncertain::Resend) {
             Recovery::resend($dispatch);
@@ -164,7 +164,7 @@ final readonly class Deliver
         $attempts = $dispatch->attempts + 1;
         $due = now()->addSeconds(self::pause($dispatch, $pauses) ?? 0);
         if ($dispatch->changeUnderLease(['state' => DispatchState::Queued, 'state_reason' => "{$reason}. Attempt {$attempts}; the next is due", 'attempts' => $attempts, 'due_at' => $due, 'lease_until' => null])) {
-            SendDispatch::dispatch($dispatch->id)->delay($due);
+            (new SendDispatch($dispatch->id))->enqueue($dispatch->cut_short, $due);
         }
     }
 

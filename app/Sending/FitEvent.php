@@ -91,7 +91,7 @@ final class FitEvent
         $judgement->setOff($event, $record, "event:{$event->event_id}");
         foreach ($event->dues()->where('state', DueState::Failed)->get() as $due) {
             Dispatch::query()->where(['due_id' => $due->id, 'state' => DispatchState::Failed])->update(['state' => DispatchState::Queued, 'state_reason' => 'To be tried again: the data of its event fit by now', 'due_at' => now()]);
-            $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'try_at' => now(), 'lease' => null, 'lease_until' => null]);
+            $due->update(['state' => DueState::Waiting, 'attempts' => 0, 'cut_short' => 0, 'try_at' => now(), 'lease' => null, 'lease_until' => null]);
             WorkDue::dispatch($due->id);
         }
     }

@@ -17,6 +17,9 @@ use Illuminate\Support\Facades\DB;
 /** Looks after dues and dispatches whose worker is gone, or whose job was lost. Nothing is guessed: what may have arrived is uncertain. */
 final class Recovery
 {
+    /** What has ended its worker so often is given up. */
+    private const TRIES = 3;
+
     /** All that need it. Run every few seconds by the scheduler. */
     public static function sweep(): int
     {
@@ -32,14 +35,14 @@ final class Recovery
         foreach ($dues->lazyById(200) as $due) {
             self::ofDue($due);
             if ($due->state === DueState::Waiting) {
-                WorkDue::dispatch($due->id)->delay($due->try_at?->isFuture() === true ? $due->try_at : null);
+                (new WorkDue($due->id))->enqueue($due->cut_short, $due->try_at?->isFuture() === true ? $due->try_at : null);
             }
             $count++;
         }
         foreach ($lost->lazyById(200) as $dispatch) {
             self::of($dispatch);
             if ($dispatch->state === DispatchState::Queued) {
-                SendDispatch::dispatch($dispatch->id)->delay($dispatch->due_at->isFuture() ? $dispatch->due_at : null);
+                (new SendDispatch($dispatch->id))->enqueue($dispatch->cut_short, $dispatch->due_at->isFuture() ? $dispatch->due_at : null);
             }
             $count++;
         }
@@ -53,24 +56,24 @@ final class Recovery
         if (! $due->isLeftBehind()) {
             return;
         }
-        $attempts = $due->attempts + 1;
-        $pause = self::pause($attempts);
+        [$attempts, $cut] = [$due->attempts + 1, $due->cut_short + 1];
+        $pause = self::pause($cut);
+        $due->cut_short = $cut;
         $pause === null
-            ? DecideDue::failed($due, "Deciding was cut short {$attempts} times", $attempts)
+            ? DecideDue::failed($due, "Deciding was cut short {$cut} times", $attempts)
             : $due->changeUnderLease(['state' => DueState::Waiting, 'state_reason' => 'Deciding was cut short', 'attempts' => $attempts, 'try_at' => now()->addSeconds($pause), 'lease' => null, 'lease_until' => null]);
     }
 
     /**
-     * How long to wait after something was cut short so often: not at all the first time, then as long as for a mail server that is away. A full disk cuts short too.
+     * How long to wait after something was cut short so often: not at all the first time, then as long as for a mail server that is away.
      *
      * @return int|null in seconds; null when that was often enough: what ends its worker time and again would do so for ever
      */
-    private static function pause(int $attempts): ?int
+    private static function pause(int $cutShort): ?int
     {
-        $pauses = array_values(config()->array('herald.retries'));
-        $pause = $attempts === 1 ? 0 : $pauses[$attempts - 2] ?? null;
+        $pause = $cutShort === 1 ? 0 : array_values(config()->array('herald.retries'))[$cutShort - 2] ?? 0;
 
-        return is_int($pause) && $attempts <= count($pauses) ? $pause : null;
+        return is_int($pause) && $cutShort < self::TRIES ? $pause : null;
     }
 
     /** One dispatch: does nothing unless it is being sent under a lease that has run out. */
@@ -86,18 +89,18 @@ final class Recovery
                     return;
                 }
             }
-            $attempts = $dispatch->attempts + 1;
+            [$attempts, $cut] = [$dispatch->attempts + 1, $dispatch->cut_short + 1];
             $words = 'Sending was cut short '.($reached->isEmpty() ? 'before' : 'after').' the message was handed over';
-            $pause = self::pause($attempts);
+            $pause = self::pause($cut);
             if ($pause === null && $reached->isEmpty()) {
-                $words = "Sending was cut short {$attempts} times before the message was handed over";
+                $words = "Sending was cut short {$cut} times before the message was handed over";
                 foreach ($dispatch->recipients()->where('state', DispatchState::Queued)->get() as $recipient) {
                     $dispatch->changeRecipient($recipient, ['state' => DispatchState::Failed, 'state_reason' => $words]);
                 }
             }
             $conclusion = $dispatch->unsetRelation('recipients')->conclusion();
             $dispatch->changeUnderLease([
-                ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts,
+                ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts, 'cut_short' => $cut,
                 'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['lease' => null, ...($reached->isEmpty() ? ['due_at' => now()->addSeconds($pause ?? 0)] : [])] : []),
             ]);
         });
@@ -118,6 +121,6 @@ final class Recovery
                 $dispatch->queueAgain([DispatchState::Uncertain]);
             }
         });
-        SendDispatch::dispatch($dispatch->id);
+        (new SendDispatch($dispatch->id))->enqueue($dispatch->cut_short);
     }
 }

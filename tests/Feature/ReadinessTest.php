@@ -101,6 +101,17 @@ final class ReadinessTest extends TestCase
         self::assertMatchesRegularExpression('~^There are no words in .*German \(\d+, who get English\).* \(nothing went out in the last 90 days: by the newest records\)$~', $this->points()['In their languages']['words']);
     }
 
+    public function test_messages_that_ended_their_worker_and_have_none_of_their_own_are_told(): void
+    {
+        DB::table('heartbeats')->where('name', Heartbeat::CarefulWorker->value)->delete();
+        self::assertSame('good', $this->points()['A worker runs']['state'], 'nothing waits for it');
+        Due::query()->whereKey(Due::query()->value('id'))->update(['state' => DueState::Waiting, 'cut_short' => 1, 'try_at' => now()]);
+        $told = $this->points()['A worker runs'];
+        self::assertSame(['bad', 'Start one: php artisan queue:work --queue=careful --timeout=20'], [$told['state'], $told['mend']]);
+        DB::table('heartbeats')->insert(['name' => Heartbeat::CarefulWorker->value, 'at' => now()]);
+        self::assertSame('good', $this->points()['A worker runs']['state']);
+    }
+
     public function test_a_notice_by_a_date_that_is_off_says_that_and_not_that_nothing_is_to_come(): void
     {
         $at = '/api/app/sources/larkmoor/notices/reminder';

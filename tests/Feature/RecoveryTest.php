@@ -5,13 +5,18 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Jobs\SendDispatch;
+use App\Jobs\WorkDue;
 use App\Models\Dispatch;
 use App\Models\DispatchState;
+use App\Models\Due;
+use App\Models\DueState;
 use App\Models\RecipientRole;
 use App\Sending\Compose;
 use App\Sending\Deliver;
 use App\Sending\Recovery;
+use Illuminate\Bus\UniqueLock;
 use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
@@ -43,7 +48,7 @@ final class RecoveryTest extends TestCase
         self::assertSame([DispatchState::Queued, DispatchState::Uncertain, DispatchState::Queued], [$dispatch->refresh()->state, $dispatch->to()->sole()->state, $copy->refresh()->state]);
 
         config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
-        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
+        (new SendDispatch($dispatch->id))->onQueue(SendDispatch::QUEUE)->handle(app(Deliver::class));
         self::assertSame([DispatchState::Uncertain, DispatchState::Uncertain, DispatchState::Sent], [$dispatch->refresh()->state, $dispatch->to()->sole()->state, $copy->refresh()->state]);
         self::assertSame('Sending was cut short after the message was handed over', $dispatch->state_reason);
     }
@@ -77,6 +82,40 @@ final class RecoveryTest extends TestCase
         self::assertNotNull($dispatch->refresh()->load(['message', 'to'])->message, 'it got so far');
         self::assertSame([DispatchState::Sending, 'another', null], [$dispatch->state, $dispatch->lease, $dispatch->to?->handed_at]);
         self::assertCount(0, Mail::mailer()->getSymfonyTransport()->messages());
+    }
+
+    public function test_what_ended_its_worker_is_tried_in_a_queue_of_its_own_and_given_up_after_three_times(): void
+    {
+        $source = $this->larkmoor();
+        $this->ask('POST', '/api/v1/events', ['id' => 'heavy', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $due = Due::query()->where('occasion', 'event:heavy')->firstOrFail();
+        Due::query()->whereKeyNot($due->id)->delete();
+        $empty = static function (string $queue) use ($due): void {
+            Queue::connection()->clear($queue);
+            (new UniqueLock(Cache::store()))->release(new WorkDue($due->id));
+        };
+        $empty('default');
+        foreach ([1, 2] as $cut) {
+            self::assertTrue($due->refresh()->takeLease(60));
+            $this->travel(61)->seconds();
+            Recovery::sweep();
+            self::assertSame([DueState::Waiting, $cut, 'Deciding was cut short'], [$due->refresh()->state, $due->cut_short, $due->state_reason]);
+            self::assertSame([0, 1], [Queue::connection()->size('default'), Queue::connection()->size('careful')], 'no other message waits behind it');
+            // A job of before that still lies in the queue of all.
+            $empty('careful');
+            app()->call([new WorkDue($due->id), 'handle']);
+            self::assertSame([DueState::Waiting, 0, 1], [$due->refresh()->state, Queue::connection()->size('default'), Queue::connection()->size('careful')], 'it is put where it belongs');
+            $this->travel(11)->seconds();
+        }
+        self::assertTrue($due->takeLease(60));
+        $this->travel(61)->seconds();
+        Recovery::sweep();
+        self::assertSame([DueState::Failed, 'Deciding was cut short 3 times'], [$due->refresh()->state, $due->state_reason]);
+        self::assertSame('failed', Dispatch::query()->sole()->state->value, 'and it is seen');
+
+        // By hand it begins anew.
+        $this->signIn()->ask('POST', "/api/app/sources/{$source->key}/dispatches/".Dispatch::query()->sole()->id.'/retry', [])->assertOk();
+        self::assertSame([DueState::Waiting, 0], [$due->refresh()->state, $due->cut_short]);
     }
 
     public function test_a_long_queue_is_not_made_longer_by_looking_after_it(): void

@@ -121,12 +121,12 @@ final class Stack
 
     public function startWorker(string ...$options): void
     {
-        $this->start('worker', ['php', 'artisan', 'queue:work', '--sleep=0.1', ...$options]);
+        $this->start('worker', ['php', 'artisan', 'queue:work', '--queue=default,careful', '--sleep=0.1', ...$options]);
     }
 
     public function startSecondWorker(string $name = 'second worker'): void
     {
-        $this->start($name, ['php', 'artisan', 'queue:work', '--sleep=0.1']);
+        $this->start($name, ['php', 'artisan', 'queue:work', '--queue=default,careful', '--sleep=0.1']);
     }
 
     /** Sweeps again and again, as the scheduler does. */

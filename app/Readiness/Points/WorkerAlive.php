@@ -20,6 +20,10 @@ final class WorkerAlive implements Point
 
     public function of(Survey $survey, Asked $asked): Told
     {
-        return $survey->isAlive(Heartbeat::Worker) ? Told::good('One was seen a moment ago') : Told::bad('None was seen for more than a minute: nothing goes out', 'Start one: php artisan queue:work');
+        return match (true) {
+            ! $survey->isAlive(Heartbeat::Worker) => Told::bad('None was seen for more than a minute: nothing goes out', 'Start one: php artisan queue:work'),
+            $survey->waitForCareful() > 0 && ! $survey->isAlive(Heartbeat::CarefulWorker) => Told::bad('Messages that ended their worker once wait for a worker of their own, and none was seen for more than a minute', 'Start one: php artisan queue:work --queue=careful --timeout=20'),
+            default => Told::good('One was seen a moment ago'),
+        };
     }
 }
