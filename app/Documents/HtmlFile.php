@@ -10,6 +10,8 @@ use App\Pictures\Pictures;
 use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
 use Herald\Html\HtmlLimits;
+use Herald\Html\HtmlParser;
+use Herald\Html\UnreadableHtml;
 use Illuminate\Validation\ValidationException;
 
 /** A file that a stranger wrote, with HTML in it, alone or packed with its pictures: read with limits, its pictures put into the store. Nothing is loaded from anywhere. */
@@ -32,6 +34,9 @@ final class HtmlFile
 
     private const MOST_PICTURES = 60;
 
+    /** Of all pictures together: taking in one of so many takes a second or two. */
+    private const MOST_PIXELS = 24_000_000;
+
     /** The width in which a picture is loaded whose own is not said, in px. */
     private const USUAL_WIDTH = 600;
 
@@ -42,6 +47,8 @@ final class HtmlFile
     private array $notes = [];
 
     private int $pictures = 0;
+
+    private int $pixels = 0;
 
     /** @var array<string, string> addresses of pictures that were put in, by their path or data */
     private array $addresses = [];
@@ -62,6 +69,12 @@ final class HtmlFile
         $html = self::decoded($html);
         if (strlen($html) > (new HtmlLimits)->bytes || ! Preg::isMatch('~<[a-z!]~i', $html)) {
             throw self::refused(strlen($html) > (new HtmlLimits)->bytes ? 'is larger than '.number_format((new HtmlLimits)->bytes).' bytes' : 'is no HTML, and no zip with HTML in it');
+        }
+
+        try {
+            (new HtmlParser)->document($html);
+        } catch (UnreadableHtml $e) {
+            throw $e->inDocument('the file', 'file', $html);
         }
 
         return ['html' => $file->withPictures($html, $packed, $folder), 'pictures' => $file->pictures, 'notes' => $file->notes];
@@ -109,14 +122,20 @@ final class HtmlFile
             if ($why !== null) {
                 throw self::refused("holds “{$name}”, which {$why}");
             }
+            // Steps up were refused, steps into the same folder are none.
+            $name = self::within($name);
             $isPart = Preg::isMatch('~\.(html?|xhtml|png|jpe?g|gif|webp|svg)$~i', $name) && ! Preg::isMatch('~(^|/)(__MACOSX/|\.)~', $name);
             if (! $isPart) {
                 $this->notes[] = ['what' => $name, 'why' => 'is neither HTML nor a picture'];
 
                 continue;
             }
+            if (isset($files[$name])) {
+                throw self::refused("holds two files that are called “{$name}”");
+            }
             // What it says of its size need not be so: no more is read.
-            $read = $zip->getFromIndex($index, self::LARGEST + 1);
+            $stream = $zip->getStreamIndex($index);
+            $read = $stream === false ? false : stream_get_contents($stream, self::LARGEST + 1);
             if ($read === false || strlen($read) > self::LARGEST || ($all += strlen($read)) > self::LARGEST_IN_ALL) {
                 throw self::refused($read === false ? "holds “{$name}”, which cannot be unpacked" : 'holds more than is taken: '.number_format(self::LARGEST).' bytes in one file, '.number_format(self::LARGEST_IN_ALL).' in all');
             }
@@ -173,7 +192,7 @@ final class HtmlFile
      */
     private function withPictures(string $html, array $packed, string $folder): string
     {
-        $taken = Preg::replaceCallback('~(<(?:img|td|table|body|th)\b[^>]*?\s(?:src|background)\s*=\s*)(?:"([^"]*)"|\'([^\']*)\'|([^\s>"\']+))([^>]*>)~i', function (array $found) use ($packed, $folder): string {
+        $taken = Preg::replaceCallback('~(<(?:img|td|table|body|th)\b[^<>]*?\s(?:src|background)\s*=\s*)(?:"([^"]*)"|\'([^\']*)\'|([^\s<>"\']+))([^<>]*>)~i', function (array $found) use ($packed, $folder): string {
             $address = html_entity_decode(trim($found[2] ?? $found[3] ?? $found[4] ?? ''), ENT_QUOTES | ENT_HTML5, 'UTF-8');
             $width = Preg::isMatch('~\swidth\s*=\s*["\']?(\d{1,4})~i', $found[0], $said) ? (int) $said[1] : self::USUAL_WIDTH;
             $put = $this->put($address, $packed, $folder, 2 * max(8, min(720, $width)));
@@ -209,6 +228,12 @@ final class HtmlFile
             $this->notes[] = ['what' => mb_strimwidth($address, 0, 60, '…'), 'why' => $bytes === null ? 'is not there' : 'is one picture too many: '.self::MOST_PICTURES.' are taken'];
 
             return $address;
+        }
+        $this->pixels += Pictures::pixels($bytes);
+        if ($this->pixels > self::MOST_PIXELS) {
+            $this->notes[] = ['what' => $called, 'why' => 'is more than is taken at once: the pictures of a file have '.(self::MOST_PIXELS / 1_000_000).' million pixels in all at most'];
+
+            return $this->addresses[$path] = $address;
         }
         try {
             $picture = Pictures::take($this->source, $bytes, $called, $this->person);

@@ -71,6 +71,14 @@ final class Pictures
         ]);
     }
 
+    /** How many pixels there are to work on in what is said to be a picture; of one that is drawn, at most. */
+    public static function pixels(string $bytes): int
+    {
+        $size = @getimagesizefromstring($bytes);
+
+        return $size === false ? (self::isSvg($bytes) ? self::WIDEST * self::WIDEST : 0) : $size[0] * $size[1];
+    }
+
     /** Makes it ready in a width, which it is not stretched to. */
     public static function fit(string $name, int $width): void
     {

@@ -52,6 +52,24 @@ final class HtmlInTest extends TestCase
         self::assertSame([], array_filter($this->ask('POST', self::AT.'/templates/brought/findings', ['document' => $after])->json('findings'), static fn (array $finding): bool => $finding['weight'] === 'grave'));
     }
 
+    public function test_many_small_pictures_are_taken_with_little_memory_and_the_page_may_lie_in_this_folder(): void
+    {
+        $names = array_map(static fn (int $number): string => "p{$number}.png", range(1, 45));
+        // A file of a zip is not given more room than it has bytes.
+        memory_reset_peak_usage();
+        $before = memory_get_usage();
+        $file = $this->sent(self::zip(['./index.html' => '<p>a</p>'.implode('', array_map(static fn (string $name): string => "<img src=\"{$name}\" alt=\"\">", $names)), ...array_combine($names, array_map(static fn (int $width): string => self::picture($width), range(20, 64)))]))->assertOk();
+        self::assertSame(45, $file->json('pictures'));
+        self::assertLessThan(60_000_000, memory_get_peak_usage() - $before);
+    }
+
+    public function test_more_pixels_than_are_worked_on_at_once_are_left_out_and_told(): void
+    {
+        $large = self::picture(4_000, 3_500);
+        $file = $this->sent(self::zip(['index.html' => '<p>a</p><img src="a.png" alt=""><img src="b.png" alt="">', 'a.png' => $large, 'b.png' => $large]))->assertOk();
+        self::assertSame([1, ['b.png' => 'is more than is taken at once: the pictures of a file have 24 million pixels in all at most']], [$file->json('pictures'), array_column($file->json('notes'), 'why', 'what')]);
+    }
+
     public function test_files_alone_are_read_in_whatever_they_are_written(): void
     {
         foreach (['<p>Grüße, Zoë</p>', (string) iconv('UTF-8', 'WINDOWS-1252', '<meta charset="iso-8859-1"><p>Grüße, Zoë</p>'), (string) iconv('UTF-8', 'WINDOWS-1252', '<meta charset="quoted-printable"><p>Grüße, Zoë</p>'), (string) iconv('UTF-8', 'ISO-8859-2', '<meta http-equiv="Content-Type" content="text/html; charset=iso-8859-2"><p>Grüße, Zoë</p>'), "\xFF\xFE".iconv('UTF-8', 'UTF-16LE', '<p>Grüße, Zoë</p>'), "\xEF\xBB\xBF<p>Grüße, Zoë</p>"] as $bytes) {
@@ -77,6 +95,8 @@ final class HtmlInTest extends TestCase
         yield 'no page' => [static fn (): string => self::zip(['a.png' => 'x']), 'holds no HTML'];
         yield 'two pages' => [static fn (): string => self::zip(['a.html' => '<p>a</p>', 'b.html' => '<p>b</p>']), 'none of them alone is called index.html: a.html, b.html'];
         yield 'cut off' => [static fn (): string => substr(self::zip($page), 0, 40), 'cannot be unpacked'];
+        yield 'two of one name' => [static fn (): string => self::zip([...$page, './index.html' => '<p>y</p>']), 'holds two files that are called “index.html”'];
+        yield 'a tag without an end' => [static fn (): string => self::zip(['index.html' => "<p>x</p>\n<img src=\"x"]), 'line 2, column 1: is cut off: what begins here has no end'];
         yield 'no HTML' => [static fn (): string => 'just words', 'is no HTML'];
         yield 'a picture' => [static fn (): string => self::picture(20), 'is no HTML'];
         yield 'too long' => [static fn (): string => '<p>'.str_repeat('x', 1_000_001), 'is larger than 1,000,000 bytes'];
@@ -129,9 +149,9 @@ final class HtmlInTest extends TestCase
         return $bytes;
     }
 
-    private static function picture(int $width): string
+    private static function picture(int $width, int $height = 20): string
     {
-        $image = imagecreatetruecolor($width, 20);
+        $image = imagecreatetruecolor($width, $height);
         imagefill($image, 0, 0, 0x16233A);
         ob_start();
         imagepng($image);
