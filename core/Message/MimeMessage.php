@@ -90,6 +90,6 @@ final readonly class MimeMessage
     {
         return EmailAddress::read($address) === null
             ? throw new UnsendableMessage($address === '' ? "There is no {$role} address" : "\"{$address}\" is not a {$role} address")
-            : new Address($address, HeaderText::of($name));
+            : new Address($address, HeaderText::name($name));
     }
 }
