@@ -11,12 +11,21 @@ use App\Models\Source;
 use Composer\Pcre\Preg;
 use Illuminate\Support\Facades\DB;
 use React\EventLoop\LoopInterface;
+use React\EventLoop\TimerInterface;
 use React\Socket\ConnectionInterface;
 use React\Socket\TcpServer;
 
 /** The mail server stand-in: takes every message on loopback and keeps it, but for some accounts that behave as mail servers do at times. */
 final class Mailroom
 {
+    /** Connections at a time. */
+    private const MOST = 50;
+
+    /** A connection on which nothing comes for so long is closed, in seconds (RFC 5321 section 4.5.3.2.7). */
+    private const IDLE = 300;
+
+    private int $open = 0;
+
     /** Begins the Message-ID of a proof; the id of its source follows. */
     public const PROOF = 'proof.';
 
@@ -33,10 +42,24 @@ final class Mailroom
     public function listen(int $port, LoopInterface $loop): TcpServer
     {
         $server = new TcpServer('127.0.0.1:'.$port, $loop);
-        $server->on('connection', function (ConnectionInterface $connection): void {
+        $server->on('connection', function (ConnectionInterface $connection) use ($loop): void {
+            if ($this->open >= self::MOST) {
+                $connection->end("421 4.7.0 Too many connections, try again later\r\n");
+
+                return;
+            }
+            $this->open++;
+            $idle = static fn (): TimerInterface => $loop->addTimer(self::IDLE, static fn () => $connection->end("421 4.4.2 Nothing came for too long\r\n"));
+            $timer = $idle();
+            $connection->on('close', function () use ($loop, &$timer): void {
+                $this->open--;
+                $loop->cancelTimer($timer);
+            });
             $session = new SmtpSession($this->deliver(...), $this->receives(...));
             $connection->write($session->greeting());
-            $connection->on('data', function (string $bytes) use ($connection, $session): void {
+            $connection->on('data', static function (string $bytes) use ($connection, $session, $loop, $idle, &$timer): void {
+                $loop->cancelTimer($timer);
+                $timer = $idle();
                 $connection->write($session->take($bytes));
                 if ($session->closed) {
                     $connection->end();

@@ -16,11 +16,24 @@ use ZBateson\MailMimeParser\Message;
  */
 final readonly class OpenedLetter
 {
+    /** A letter with more parts, more that looks like headers, or a longer head is not taken apart: that would take seconds and more. */
+    private const MOST_PARTS = 500;
+
+    private const MOST_HEADERS = 4_000;
+
+    private const LONGEST_HEAD = 200_000;
+
     private ?IMessage $message;
 
     public function __construct(private string $raw)
     {
-        $this->message = self::tried(static fn (): IMessage => Message::from($raw, false));
+        $this->message = self::isTooMuch($raw) ? null : self::tried(static fn (): IMessage => Message::from($raw, false));
+    }
+
+    private static function isTooMuch(string $raw): bool
+    {
+        return strcspn(strtr(substr($raw, 0, self::LONGEST_HEAD + 3), ["\r\n\r\n" => "\0", "\n\n" => "\0"]), "\0") > self::LONGEST_HEAD
+            || Preg::matchAll('/^content-type:/mi', $raw) > self::MOST_PARTS || Preg::matchAll('/^[!-9;-~]{1,70}:[ \t]/m', $raw) > self::MOST_HEADERS;
     }
 
     public function html(): ?string
@@ -105,7 +118,7 @@ final readonly class OpenedLetter
     /** A header that cannot be decoded, unfolded. */
     private function asItCame(string $name): string
     {
-        $head = Preg::split('/\r?\n\r?\n/', $this->raw, 2)[0] ?? '';
+        $head = Preg::split('/\r?\n\r?\n/', substr($this->raw, 0, self::LONGEST_HEAD), 2)[0];
         Preg::match('/^'.preg_quote($name, '/').':[ \t]*(.*(?:\r?\n[ \t].*)*)/mi', $head, $found);
 
         return trim(Readable::text(Preg::replace('/\r?\n[ \t]+/', ' ', $found[1] ?? '')));

@@ -15,7 +15,7 @@ final class Readable
             return $bytes;
         }
         $text = '';
-        foreach (Preg::split('/((?:[\x00-\x7F]|[\xC2-\xDF][\x80-\xBF]|[\xE0-\xEF][\x80-\xBF]{2}|[\xF0-\xF4][\x80-\xBF]{3})+)/', $bytes, -1, PREG_SPLIT_DELIM_CAPTURE) as $piece) {
+        foreach (Preg::split('/((?:[\x00-\x7F]++|[\xC2-\xDF][\x80-\xBF]|[\xE0-\xEF][\x80-\xBF]{2}|[\xF0-\xF4][\x80-\xBF]{3})++)/', $bytes, -1, PREG_SPLIT_DELIM_CAPTURE) as $piece) {
             $text .= mb_check_encoding($piece, 'UTF-8') ? $piece : Preg::replace('/../', '\\\\x$0', strtoupper(bin2hex($piece)));
         }
 

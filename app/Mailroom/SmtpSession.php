@@ -16,6 +16,12 @@ final class SmtpSession
 
     private const MAX_LINE = 4096;
 
+    /** What of a message is kept in memory while it comes; the rest goes to a file. */
+    private const IN_MEMORY = 1_000_000;
+
+    /** A line of a message that is longer is taken piece by piece (RFC 5321 section 4.5.3.1.6 allows 1,000 octets). */
+    private const MAX_PIECE = 65_536;
+
     /** The least that a server must take (RFC 5321 section 4.5.3.1.8). */
     private const MAX_RECIPIENTS = 100;
 
@@ -26,7 +32,15 @@ final class SmtpSession
     /** @var list<string> */
     private array $to = [];
 
-    private ?string $data = null;
+    /** @var resource|null what has come of a message */
+    private $data = null;
+
+    private int $length = 0;
+
+    private bool $hasRoom = true;
+
+    /** Whether a line of the message is in the middle of being taken. */
+    private bool $isWithinLine = false;
 
     public bool $closed = false;
 
@@ -54,7 +68,10 @@ final class SmtpSession
             $replies .= $this->data === null ? $this->command(rtrim($line, "\r\n")) : $this->line($line);
         }
         $this->buffer = substr($this->buffer, $read);
-        if (strlen($this->buffer) > ($this->data === null ? self::MAX_LINE : self::MAX_MESSAGE)) {
+        if ($this->data !== null && strlen($this->buffer) > self::MAX_PIECE) {
+            $this->line($this->buffer);
+            $this->buffer = '';
+        } elseif ($this->data === null && strlen($this->buffer) > self::MAX_LINE) {
             $this->closed = true;
             $replies .= "500 Line too long\r\n";
         }
@@ -106,22 +123,36 @@ final class SmtpSession
 
     private function open(): string
     {
-        $this->data = '';
+        $this->data = fopen('php://temp/maxmemory:'.self::IN_MEMORY, 'w+b') ?: null;
+        if ($this->data === null) {
+            return "452 4.3.1 No room\r\n";
+        }
 
         return "354 Go on, end with a dot\r\n";
     }
 
     private function line(string $line): string
     {
-        if (rtrim($line, "\r\n") === '.') {
-            $reply = strlen((string) $this->data) > self::MAX_MESSAGE ? '552 Too large' : ($this->deliver)((string) $this->from, $this->to, (string) $this->data);
+        if ($this->data === null) {
+            return '';
+        }
+        if (! $this->isWithinLine && rtrim($line, "\r\n") === '.') {
+            $reply = match (true) {
+                $this->length > self::MAX_MESSAGE => '552 Too large',
+                ! $this->hasRoom => '452 4.3.1 No room to keep it, try again later',
+                default => ($this->deliver)((string) $this->from, $this->to, (string) stream_get_contents($this->data, offset: 0)),
+            };
             $this->reset();
             $this->closed = $reply === '';
 
             return $reply === '' ? '' : $reply."\r\n";
         }
-        if (strlen((string) $this->data) <= self::MAX_MESSAGE) {
-            $this->data .= $line[0] === '.' ? substr($line, 1) : $line;
+        $taken = $line[0] === '.' && ! $this->isWithinLine ? substr($line, 1) : $line;
+        $this->isWithinLine = ! str_ends_with($line, "\n");
+        $this->length += strlen($taken);
+        // Of what is too large, or has no room, the end is awaited.
+        if ($this->length <= self::MAX_MESSAGE && $this->hasRoom && @fwrite($this->data, $taken) !== strlen($taken)) {
+            $this->hasRoom = false;
         }
 
         return '';
@@ -136,7 +167,7 @@ final class SmtpSession
 
     private function reset(): string
     {
-        [$this->from, $this->to, $this->data] = [null, [], null];
+        [$this->from, $this->to, $this->data, $this->length, $this->hasRoom, $this->isWithinLine] = [null, [], null, 0, true, false];
 
         return '';
     }

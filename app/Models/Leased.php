@@ -18,6 +18,12 @@ use Illuminate\Support\Str;
  */
 trait Leased
 {
+    /** New ones are asked before they are read back. */
+    protected function initializeLeased(): void
+    {
+        $this->attributes['cut_short'] ??= 0;
+    }
+
     /** The state in which it may be taken. */
     abstract private static function free(): \BackedEnum;
 
