@@ -71,9 +71,14 @@ final class Drafts
      * A key made of a name that none of the others has.
      *
      * @param  Builder<Template>|Builder<Brand>|Builder<ClaimCollection>  $others
+     *
+     * @throws ConflictHttpException when one of them has that very name: nobody could tell them apart
      */
     public static function freeKey(Builder $others, string $name, string $otherwise): string
     {
+        if ($others->clone()->where('name', $name)->exists()) {
+            throw new ConflictHttpException("There is already one called “{$name}”. Choose another name.");
+        }
         $base = Str::limit(Str::slug($name), 90, '') ?: $otherwise;
         $taken = $others->where('key', 'like', $base.'%')->pluck('key')->all();
         for ($key = $base, $number = 2; in_array($key, $taken, true); $number++) {

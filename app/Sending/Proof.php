@@ -17,6 +17,7 @@ use Herald\Message\MimeMessage;
 use Herald\Message\UnsendableMessage;
 use Herald\Record\Recipient;
 use Herald\Render\FilledMessage;
+use Herald\Value\EmailAddress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
@@ -32,7 +33,7 @@ final class Proof
      */
     public static function of(FilledMessage $message, Recipient $own, Template|Notice $about, Source $source, string $record, string $to, ?User $person): HandoverResult
     {
-        if (mb_strtolower((string) $own->address) === mb_strtolower($to)) {
+        if ($own->address !== null && EmailAddress::reachesSame($own->address, $to)) {
             throw new UnsendableMessage('This is the recipient of the record itself, who would take the proof for the real message. Choose another address');
         }
         $made = MimeMessage::proof($message, new Recipient($to), Mailroom::PROOF.$source->id.'.'.Str::ulid(), now()->toDateTimeImmutable());

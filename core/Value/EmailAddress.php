@@ -45,6 +45,18 @@ final class EmailAddress
         return $address->getAddress() === $value && Preg::isMatch(self::DOMAIN, substr($address->getEncodedAddress(), $at + 1)) ? $value : null;
     }
 
+    /** Whether two addresses end in one mailbox, as far as can be told: without case, without what stands behind a plus sign (RFC 5233), their domains as they are handed over. */
+    public static function reachesSame(string $one, string $other): bool
+    {
+        $mailbox = static function (string $address): string {
+            [$local, $domain] = [(string) strstr($address, '@', true), substr((string) strrchr($address, '@'), 1)];
+
+            return mb_strtolower(explode('+', $local)[0]).'@'.strtolower(idn_to_ascii($domain) ?: $domain);
+        };
+
+        return $mailbox($one) === $mailbox($other);
+    }
+
     /**
      * Several addresses with commas between them.
      *

@@ -77,6 +77,17 @@ final class HostileTest extends TestCase
     }
 
     /** Whatever an author writes, at whatever place, comes out as itself. The seed is fixed. */
+    public function test_two_addresses_that_end_in_one_mailbox_are_known(): void
+    {
+        foreach (['aoife@example.org', 'Aoife@EXAMPLE.org', 'aoife+x@example.org', 'aoife+@example.org'] as $same) {
+            self::assertTrue(EmailAddress::reachesSame('aoife@example.org', $same), $same);
+        }
+        self::assertTrue(EmailAddress::reachesSame('a@bücher.example', 'a+b@xn--bcher-kva.example'));
+        foreach (['aoif@example.org', 'aoife@example.net', 'x+aoife@example.org'] as $other) {
+            self::assertFalse(EmailAddress::reachesSame('aoife@example.org', $other), $other);
+        }
+    }
+
     public function test_any_text_at_any_place_of_the_compiled_message_comes_out_as_itself(): void
     {
         mt_srand(20261126);

@@ -53,6 +53,7 @@ final class ResponsesTest extends TestCase
         self::assertSame(0, Response::query()->count(), 'safe methods change nothing: RFC 9110, 9.2.1');
         $page = $this->get($links['2'])->assertOk()->assertSee('How was Jupiter')->assertSee('Send this answer')->assertDontSee('<script', false);
         self::assertStringContainsString("default-src 'none'", (string) $page->headers->get('Content-Security-Policy'));
+        self::assertSame('no-referrer', $page->headers->get('Referrer-Policy'), 'the link answers for whoever has it');
         self::assertSame([], $page->headers->getCookies(), 'nobody is followed');
 
         $this->press($links['2'])->assertOk()->assertSee('Thank you, ')->assertDontSee('Send this answer');

@@ -17,7 +17,9 @@ final class SecurityHeaders
     {
         $response = $next($request);
         $response->headers->set('X-Content-Type-Options', 'nosniff');
-        $response->headers->set('Referrer-Policy', 'same-origin');
+        if (! $response->headers->has('Referrer-Policy')) {
+            $response->headers->set('Referrer-Policy', 'same-origin');
+        }
         // What a session has shown stays in no cache, so that nobody sees it who comes back to the page after it has ended.
         if (! $response->headers->hasCacheControlDirective('public')) {
             $response->headers->set('Cache-Control', 'no-store, private');
