@@ -209,7 +209,7 @@ final class NoticeTest extends TestCase
 
         $manifest['notices'][$at]['given'][1]['default'] = 'soon';
         $this->expectException(InvalidDocument::class);
-        $this->expectExceptionMessage('given/days: must be a whole number, not "soon"');
+        $this->expectExceptionMessage('given/days: must be a whole number, not this text');
         Manifest::ofJson(Json::ofArray($manifest, 'manifest'));
     }
 }

@@ -38,8 +38,8 @@ final class MisfitTest extends TestCase
         $this->ask('GET', self::AT.'/attention')->assertOk()->assertExactJson(['failed' => 0, 'uncertain' => 0, 'misfits' => 1]);
         $this->ask('GET', self::AT.'/events')->assertOk()->assertJsonPath('events.*.event_id', ['e', 'first'])->assertJsonPath('misfits', 1);
         $line = $this->ask('GET', self::AT.'/events?misfit=1')->assertOk()->assertJsonPath('total', 1)->json('events.0');
-        self::assertSame(['LM-30000', false, 'gift: must be true or false, not "no"'], [$line['record'], $line['fits'], $line['fault']]);
-        self::assertContains(['notice' => 'payment-received', 'name' => 'Payment received, to customer', 'set_off' => false, 'reason' => 'cannot be told: the data do not fit: gift: must be true or false, not "no"', 'left_to_source' => false], $line['notices']);
+        self::assertSame(['LM-30000', false, 'gift: must be true or false, not this text'], [$line['record'], $line['fits'], $line['fault']]);
+        self::assertContains(['notice' => 'payment-received', 'name' => 'Payment received, to customer', 'set_off' => false, 'reason' => 'cannot be told: the data do not fit: gift: must be true or false, not this text', 'left_to_source' => false], $line['notices']);
         $this->ask('GET', self::AT.'/records/order/LM-30000')->assertOk()->assertJsonPath('events_that_do_not_fit.*.event_id', ['e']);
         $points = array_column($this->ask('GET', self::AT.'/notices/payment-received/readiness')->assertOk()->json('points'), null, 'title');
         self::assertSame(['bad', 'The data of one event do not fit the record type', '/events?misfit=1'], [$points['Event data fit']['state'], $points['Event data fit']['words'], $points['Event data fit']['at']]);

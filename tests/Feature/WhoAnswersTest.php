@@ -175,7 +175,9 @@ final class WhoAnswersTest extends TestCase
         $proof = fn (string $words, string $to): TestResponse => $this->ask('POST', self::AT.'/proof', ['record' => self::RECORD, 'words' => $words, 'to' => $to]);
         config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
         $proof('framed', 'desk@example.org')->assertOk()->assertJsonPath('accepted', true);
-        $proof('built_in', 'aoife@example.org')->assertStatus(422)->assertJsonPath('faults.0.place', 'to');
+        foreach (['aoife@example.org', 'Aoife+x@example.org'] as $own) {
+            $proof('built_in', $own)->assertStatus(422)->assertJsonPath('faults.0.place', 'to');
+        }
         $proof('theirs', 'desk@example.org')->assertStatus(422);
     }
 
