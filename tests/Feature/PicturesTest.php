@@ -45,6 +45,22 @@ final class PicturesTest extends TestCase
         }
     }
 
+    public function test_pictures_for_print_and_those_that_move_become_what_mail_programs_show(): void
+    {
+        // Of the colours of ink (CMYK, as Adobe's programs write it), rgb(200, 30, 30); and a GIF of a red and a blue picture, of which the first is taken.
+        $ink = '/9j/7gAOQWRvYmUAZAAAAAAC/9sAQwAFAwQEBAMFBAQEBQUFBgcMCAcHBwcPCwsJDBEPEhIRDxERExYcFxMUGhURERghGBodHR8fHxMXIiQiHiQcHh8e/9sAQwEFBQUHBgcOCAgOHhQRFB4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4eHh4e/8AAFAgAMABABAEiAAIRAQMRAQQiAP/EABYAAQEBAAAAAAAAAAAAAAAAAAAGB//EABQQAQAAAAAAAAAAAAAAAAAAAAD/xAAWAQEBAQAAAAAAAAAAAAAAAAAABgj/xAAUEQEAAAAAAAAAAAAAAAAAAAAA/9oADgQBAAIRAxEEAAA/AKYBdsotzAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAB//9k=';
+        $moving = 'R0lGODlhIAAgAPAAAP8AAAAAACH5BAAKAAAAIf8LTkVUU0NBUEUyLjADAQAAACwAAAAAIAAgAAACHoSPqcvtD6OctNqLs968+w+G4kiW5omm6sq27gubBQAh+QQACgAAACwAAAAAIAAgAIAAAP8AAAACHoSPqcvtD6OctNqLs968+w+G4kiW5omm6sq27gubBQA7';
+        foreach ([[$ink, [200, 30, 30]], [$moving, [255, 0, 0]]] as [$bytes, $colour]) {
+            $name = (string) $this->post(self::AT, ['picture' => UploadedFile::fake()->createWithContent('a.bin', (string) base64_decode($bytes, true))], ['Accept' => 'application/json'])->assertCreated()->json('name');
+            $picture = imagecreatefromstring(Pictures::bytes($name));
+            self::assertNotFalse($picture);
+            $found = imagecolorsforindex($picture, (int) imagecolorat($picture, 10, 10));
+            foreach (['red', 'green', 'blue'] as $place => $part) {
+                self::assertEqualsWithDelta($colour[$place], $found[$part], 4);
+            }
+        }
+    }
+
     public function test_an_alternative_text_is_kept_with_the_picture_and_proposed_where_it_is_put_in(): void
     {
         $moor = $this->take('#112233', 'moor.png');

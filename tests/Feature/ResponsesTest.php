@@ -76,7 +76,10 @@ final class ResponsesTest extends TestCase
         $links = $this->sent([self::RATE]);
         Clock::moveTo(new \DateTimeImmutable('2026-12-03T11:59:00Z'));
         $this->get($links['1'])->assertOk();
-        Clock::moveTo(new \DateTimeImmutable('2026-12-03T12:01:00Z'));
+        Clock::moveTo(new \DateTimeImmutable('2026-12-03T11:59:59Z'));
+        $this->get($links['1'])->assertOk();
+        // To the second.
+        Clock::moveTo(new \DateTimeImmutable('2026-12-03T12:00:00Z'));
         $this->get($links['1'])->assertStatus(410)->assertSee('This can be answered no longer')->assertDontSee('Jupiter');
         $this->press($links['1'], 0)->assertStatus(410);
         self::assertSame(0, Response::query()->count());
@@ -135,6 +138,18 @@ final class ResponsesTest extends TestCase
         }
         self::assertSame(0, Response::query()->count());
         $this->get("{$link}&utm_source=letter")->assertOk();
+    }
+
+    public function test_links_of_before_hold_when_the_key_of_the_application_has_become_another(): void
+    {
+        $link = $this->sent([self::RATE])['2'];
+        $former = config()->string('app.key');
+        config(['app.key' => 'base64:'.base64_encode(random_bytes(32))]);
+        $this->get($link)->assertNotFound();
+        config(['app.previous_keys' => [$former]]);
+        $this->get($link)->assertOk();
+        $this->press($link)->assertSee('Thank you, ');
+        self::assertSame(['2'], Response::query()->pluck('value')->all());
     }
 
     /**

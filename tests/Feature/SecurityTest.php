@@ -23,6 +23,7 @@ use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Hashing\BcryptHasher;
 use Illuminate\Log\Events\MessageLogged;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Hash;
@@ -89,6 +90,32 @@ final class SecurityTest extends TestCase
         Dispatch::query()->update(['state' => DispatchState::Failed]);
         $this->ask('GET', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}")->assertJsonPath('may_retry', false);
         $this->ask('POST', "/api/app/sources/larkmoor/dispatches/{$dispatch->id}/retry")->assertStatus(409)->assertJsonPath('title', 'Could not send the same message again: it held a secret, which is kept no longer than it takes to send it. Have it decided anew instead.');
+    }
+
+    public function test_what_was_sealed_is_opened_when_the_key_of_the_application_has_become_another(): void
+    {
+        $source = $this->larkmoor();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $this->askForReset($source);
+        $dispatch = Dispatch::query()->firstOrFail();
+        $turn = static function (string $key, array $former): void {
+            config(['app.key' => $key, 'app.previous_keys' => $former]);
+            app()->forgetInstance('encrypter');
+            Crypt::clearResolvedInstances();
+        };
+        $former = config()->string('app.key');
+        $turn('base64:'.base64_encode(random_bytes(32)), [$former]);
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
+        self::assertSame(DispatchState::Sent, $dispatch->refresh()->state);
+        self::assertStringContainsString(self::LINK, (string) (new OpenedLetter(Mail::mailer()->getSymfonyTransport()->messages()[0]->toString()))->text());
+
+        // Without the former key it fails, and says why.
+        $turn($former, []);
+        $this->askForReset($source, 'again');
+        $turn('base64:'.base64_encode(random_bytes(32)), []);
+        $again = Dispatch::query()->latest('id')->firstOrFail();
+        (new SendDispatch($again->id))->handle(app(Deliver::class));
+        self::assertSame([DispatchState::Failed, 'A secret of the record was sealed with another key of the application (APP_KEY), and cannot be opened'], [$again->refresh()->state, $again->state_reason]);
     }
 
     public function test_what_held_a_secret_is_decided_anew_while_its_record_has_it(): void
