@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use Composer\Pcre\PcreException;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
 use Herald\Render\Unfillable;
@@ -44,6 +45,8 @@ final class Problem
             $e instanceof ModelNotFoundException, $e instanceof NotFoundHttpException => self::response(404, 'There is no such thing'),
             $e instanceof HttpExceptionInterface => self::http($e),
             $e instanceof Unfillable => self::response(422, 'This message cannot be made', $e->getMessage().'.'),
+            // A text on which a pattern gave up (PCRE): the limits that are told come before it.
+            $e instanceof PcreException => self::response(422, 'A text of this is too long, or too intricate, to be read'),
             // Two of one key: whoever came second sees what is there now.
             $e instanceof UniqueConstraintViolationException => self::response(409, 'Somebody did the same a moment ago', 'Look what is there now, then try once more.'),
             StorageTrouble::isBehind($e) => self::response(503, 'Nothing can be written at the moment', 'Nothing was lost of what was taken before. Try again in '.StorageTrouble::RETRY_AFTER.' seconds.', [], ['Retry-After' => (string) StorageTrouble::RETRY_AFTER]),

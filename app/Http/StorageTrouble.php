@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Http;
 
 use Composer\Pcre\Preg;
+use League\Flysystem\UnableToCreateDirectory;
+use League\Flysystem\UnableToMoveFile;
+use League\Flysystem\UnableToWriteFile;
 
 /** Tells whether something failed because nothing can be written at the moment: the disk is full or read-only, or the database stays locked. */
 final class StorageTrouble
@@ -17,6 +20,9 @@ final class StorageTrouble
 
     /** PostgreSQL: disk full, read-only transaction, too many connections, and connections that fail (class 08). */
     private const SQLSTATES = '/^(53[0-9]{3}|25006|08[0-9A-Z]{3}|57P0[0-9])$/';
+
+    /** What the system says, and what Twig does of an edition that it cannot keep compiled. */
+    private const WORDS = '/No space left on device|Read-only file system|Disk quota exceeded|File too large|Failed to write cache file|Unable to (create|write in) the cache directory/i';
 
     private static int $said = 0;
 
@@ -38,7 +44,7 @@ final class StorageTrouble
             if ($e instanceof \PDOException && ((($e->errorInfo[0] ?? '') === 'HY000' && in_array($e->errorInfo[1] ?? null, self::SQLITE, true)) || Preg::isMatch(self::SQLSTATES, (string) ($e->errorInfo[0] ?? '')))) {
                 return true;
             }
-            if (Preg::isMatch('/No space left on device|Read-only file system|Disk quota exceeded|File too large/i', $e->getMessage())) {
+            if ($e instanceof UnableToWriteFile || $e instanceof UnableToMoveFile || $e instanceof UnableToCreateDirectory || Preg::isMatch(self::WORDS, $e->getMessage())) {
                 return true;
             }
         }

@@ -16,6 +16,7 @@ use Illuminate\Validation\ValidationException;
 use Intervention\Image\Constraint;
 use Intervention\Image\Image;
 use Intervention\Image\ImageManager;
+use League\Flysystem\FilesystemException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
@@ -133,8 +134,15 @@ final class Pictures
     private static function put(string $path, string $bytes): void
     {
         $beside = $path.'.'.bin2hex(random_bytes(8));
-        self::disk()->put($beside, $bytes);
-        self::disk()->move($beside, $path);
+        try {
+            self::disk()->put($beside, $bytes);
+            self::disk()->move($beside, $path);
+        } catch (FilesystemException $e) {
+            // Of what found no room, nothing is left.
+            self::disk()->delete($beside);
+
+            throw $e;
+        }
     }
 
     private static function isSvg(string $bytes): bool

@@ -48,6 +48,11 @@ final readonly class Deliver
 
             return;
         } catch (\Throwable $e) {
+            if (StorageTrouble::isBehind($e)) {
+                $this->waitForRoom($dispatch);
+
+                return;
+            }
             $reason = self::told($e);
             self::pause($dispatch, 'herald.tries') === null
                 ? $this->failed($dispatch, 'Given up after '.($dispatch->attempts + 1)." attempts. {$reason}")
@@ -164,6 +169,15 @@ final readonly class Deliver
         $attempts = $dispatch->attempts + 1;
         $due = now()->addSeconds(self::pause($dispatch, $pauses) ?? 0);
         if ($dispatch->changeUnderLease(['state' => DispatchState::Queued, 'state_reason' => "{$reason}. Attempt {$attempts}; the next is due", 'attempts' => $attempts, 'due_at' => $due, 'lease_until' => null])) {
+            (new SendDispatch($dispatch->id))->enqueue($dispatch->cut_short, $due);
+        }
+    }
+
+    /** No fault of this message. Where not even that can be written down, the lease runs out, and the dispatch is looked after then. */
+    private function waitForRoom(Dispatch $dispatch): void
+    {
+        $due = now()->addSeconds(StorageTrouble::RETRY_AFTER);
+        if ($dispatch->changeUnderLease(['state' => DispatchState::Queued, 'state_reason' => 'Nothing could be written', 'due_at' => $due, 'lease_until' => null])) {
             (new SendDispatch($dispatch->id))->enqueue($dispatch->cut_short, $due);
         }
     }

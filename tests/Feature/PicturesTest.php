@@ -9,6 +9,7 @@ use App\Models\Picture;
 use App\Models\Record;
 use App\Models\Role;
 use App\Pictures\Pictures;
+use Illuminate\Filesystem\Filesystem;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Storage;
@@ -59,6 +60,18 @@ final class PicturesTest extends TestCase
                 self::assertEqualsWithDelta($colour[$place], $found[$part], 4);
             }
         }
+    }
+
+    public function test_a_picture_that_finds_no_room_is_put_off_and_leaves_nothing(): void
+    {
+        // A file stands where the folder of pictures would be.
+        $root = sys_get_temp_dir().'/herald-full-'.bin2hex(random_bytes(6));
+        mkdir($root);
+        touch("{$root}/pictures");
+        Storage::set('local', Storage::build(['driver' => 'local', 'root' => $root, 'throw' => true]));
+        $this->post(self::AT, ['picture' => UploadedFile::fake()->createWithContent('a.png', Painted::logo('#112233', '#112233'))], ['Accept' => 'application/json'])->assertStatus(503)->assertHeader('Retry-After');
+        self::assertSame([0, ['pictures']], [Picture::query()->count(), Storage::disk('local')->allFiles()]);
+        (new Filesystem)->deleteDirectory($root);
     }
 
     public function test_an_alternative_text_is_kept_with_the_picture_and_proposed_where_it_is_put_in(): void

@@ -14,8 +14,10 @@ use App\Models\RecipientRole;
 use App\Sending\Compose;
 use App\Sending\Deliver;
 use App\Sending\Recovery;
+use Herald\Render\Renderer;
 use Illuminate\Bus\UniqueLock;
 use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
@@ -116,6 +118,25 @@ final class RecoveryTest extends TestCase
         // By hand it begins anew.
         $this->signIn()->ask('POST', "/api/app/sources/{$source->key}/dispatches/".Dispatch::query()->sole()->id.'/retry', [])->assertOk();
         self::assertSame([DueState::Waiting, 0], [$due->refresh()->state, $due->cut_short]);
+    }
+
+    public function test_a_message_for_whose_edition_there_is_no_room_waits_and_is_no_fault_of_its_own(): void
+    {
+        $source = $this->larkmoor();
+        $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $due = Due::query()->where('occasion', 'event:e')->firstOrFail();
+        $full = tempnam(sys_get_temp_dir(), 'herald-full');
+        config(['herald.editions' => "{$full}/within", 'mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        app()->forgetInstance(Renderer::class);
+        app()->call([new WorkDue($due->id), 'handle']);
+        $dispatch = Dispatch::query()->where('due_id', $due->id)->sole();
+        self::assertSame([DispatchState::Queued, 'Nothing could be written', 0, 0], [$dispatch->refresh()->state, $dispatch->state_reason, $dispatch->attempts, $dispatch->cut_short]);
+        unlink($full);
+        mkdir($full);
+        $this->travel(1)->hours();
+        app()->call([new SendDispatch($dispatch->id), 'handle']);
+        self::assertSame(DispatchState::Sent, $dispatch->refresh()->state);
+        (new Filesystem)->deleteDirectory($full);
     }
 
     public function test_a_long_queue_is_not_made_longer_by_looking_after_it(): void
