@@ -17,7 +17,6 @@ use App\Sending\Recovery;
 use Herald\Render\Renderer;
 use Illuminate\Bus\UniqueLock;
 use Illuminate\Database\Events\QueryExecuted;
-use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
@@ -120,23 +119,52 @@ final class RecoveryTest extends TestCase
         self::assertSame([DueState::Waiting, 0], [$due->refresh()->state, $due->cut_short]);
     }
 
-    public function test_a_message_for_whose_edition_there_is_no_room_waits_and_is_no_fault_of_its_own(): void
+    public function test_a_message_for_which_there_is_no_room_waits_and_no_try_is_counted_for_it(): void
     {
         $source = $this->larkmoor();
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
         $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
         $due = Due::query()->where('occasion', 'event:e')->firstOrFail();
+        $isFull = true;
+        DB::listen(static function (QueryExecuted $query) use (&$isFull): void {
+            if ($isFull && str_starts_with($query->sql, 'insert into "dispatch_messages"')) {
+                throw new \RuntimeException('SQLSTATE: No space left on device');
+            }
+        });
+        for ($times = 0; $times < 8; $times++) {
+            app()->call([new WorkDue($due->id), 'handle']);
+            self::assertSame([DueState::Waiting, 'Nothing could be written', 0, 0], [$due->refresh()->state, $due->state_reason, $due->attempts, $due->cut_short]);
+            $this->travel(1)->hours();
+        }
+        $isFull = false;
+        app()->call([new WorkDue($due->id), 'handle']);
+        self::assertSame(DispatchState::Sent, Dispatch::query()->where('due_id', $due->id)->sole()->state);
+
+        // The same for one that was decided before.
+        $this->ask('POST', '/api/v1/events', ['id' => 'f', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        $this->decide();
+        $dispatch = Dispatch::query()->where('occasion', 'event:f')->firstOrFail();
+        $isFull = true;
+        for ($times = 0; $times < 8; $times++) {
+            app()->call([new SendDispatch($dispatch->id), 'handle']);
+            self::assertSame([DispatchState::Queued, 'Nothing could be written', 0, 0], [$dispatch->refresh()->state, $dispatch->state_reason, $dispatch->attempts, $dispatch->cut_short]);
+            $this->travel(1)->hours();
+        }
+        $isFull = false;
+        app()->call([new SendDispatch($dispatch->id), 'handle']);
+        self::assertSame(DispatchState::Sent, $dispatch->refresh()->state);
+    }
+
+    public function test_a_folder_without_room_for_editions_keeps_no_message_from_going_out(): void
+    {
+        $source = $this->larkmoor();
         $full = tempnam(sys_get_temp_dir(), 'herald-full');
         config(['herald.editions' => "{$full}/within", 'mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
         app()->forgetInstance(Renderer::class);
-        app()->call([new WorkDue($due->id), 'handle']);
-        $dispatch = Dispatch::query()->where('due_id', $due->id)->sole();
-        self::assertSame([DispatchState::Queued, 'Nothing could be written', 0, 0], [$dispatch->refresh()->state, $dispatch->state_reason, $dispatch->attempts, $dispatch->cut_short]);
+        $this->ask('POST', '/api/v1/events', ['id' => 'e', 'event' => 'order.placed', 'key' => 'LM-20429'], $this->bearer($source))->assertStatus(202);
+        app()->call([new WorkDue(Due::query()->where('occasion', 'event:e')->firstOrFail()->id), 'handle']);
+        self::assertSame(DispatchState::Sent, Dispatch::query()->where('occasion', 'event:e')->firstOrFail()->state);
         unlink($full);
-        mkdir($full);
-        $this->travel(1)->hours();
-        app()->call([new SendDispatch($dispatch->id), 'handle']);
-        self::assertSame(DispatchState::Sent, $dispatch->refresh()->state);
-        (new Filesystem)->deleteDirectory($full);
     }
 
     public function test_a_long_queue_is_not_made_longer_by_looking_after_it(): void
