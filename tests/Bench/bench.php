@@ -159,4 +159,6 @@ echo json_encode([
     ...$board,
     'render_ms' => round($oursMs, 3), 'handwritten_ms' => round($handMs, 3), 'inline_each_time_ms' => round($inlineMs, 2), 'compile_ms' => round($compileMs, 1),
     'html_kb' => round(strlen($ours()) / 1024, 1),
+    // What readers of strangers' text cost, see there.
+    'readers' => json_decode((string) shell_exec(escapeshellarg(PHP_BINARY).' -d memory_limit=512M '.escapeshellarg(__DIR__.'/readers.php')), true),
 ], JSON_PRETTY_PRINT), "\n";
