@@ -14,6 +14,9 @@ use Herald\Manuscript\OwnHtml\Tags;
  */
 final class Gate
 {
+    /** What begins an element, or ends an attribute. */
+    public const MARKUP_SIGNS = '<>"';
+
     /** Elements of the frame, beside those that own HTML may have. */
     private const FRAME = ['html', 'head', 'meta', 'title', 'style', 'body'];
 
@@ -90,14 +93,10 @@ final class Gate
         }
     }
 
-    /**
-     * A value that has been escaped: no element can begin in it, and no attribute end.
-     *
-     * @throws Unfillable when it can
-     */
-    public static function checkWords(string $escaped): string
+    /** A value in which one of {@see MARKUP_SIGNS} stands though it was escaped. */
+    public static function unescaped(): Unfillable
     {
-        return strcspn($escaped, '<>"') === strlen($escaped) ? $escaped : throw self::refusal('a value that was not escaped');
+        return self::refusal('a value that was not escaped');
     }
 
     private static function refusal(string $what): Unfillable

@@ -6,7 +6,6 @@ namespace Herald\Value;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
-use Composer\Pcre\Preg;
 
 /**
  * The one reader of decimal numbers that come from outside. Form and length are looked at before anything is computed: an exponent of a few letters
@@ -66,7 +65,9 @@ final class Decimal
 
     private static function isPlain(string $text): bool
     {
-        return Preg::isMatch('/^[+-]?\d{1,'.self::BEFORE.'}(?:\.\d{1,'.self::AFTER.'})?$/D', $text);
+        // Every number of every message comes by here, and such a pattern cannot give up.
+        // @phpstan-ignore herald.uncheckedResult
+        return preg_match('/^[+-]?\d{1,'.self::BEFORE.'}(?:\.\d{1,'.self::AFTER.'})?$/D', $text) === 1;
     }
 
     /** By the shortest text that stands for it. Its exponent is bounded by its kind (308), its digits are counted once it is written out. */

@@ -12,6 +12,7 @@ use Herald\Record\Vocabulary;
 use Herald\Render\CompiledMessage;
 use Herald\Render\Gate;
 use Herald\Render\HandedIn;
+use Herald\Render\HeraldExtension;
 use Herald\Render\MessagePart;
 use Herald\Render\Unfillable;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -65,11 +66,11 @@ final class GateTest extends TestCase
         HandedIn::html($context('a'), 'content', ['text' => '<p style="position:fixed">'.HandedIn::WORDS.'</p>']);
     }
 
-    public function test_a_value_that_is_not_escaped_is_refused(): void
+    public function test_values_are_escaped_whatever_they_are(): void
     {
-        self::assertSame('a &lt;b&gt;', Gate::checkWords('a &lt;b&gt;'));
-        $this->expectException(Unfillable::class);
-        Gate::checkWords('a <b>');
+        self::assertSame('a &lt;b&gt; &quot;c&quot; &#039;d&#039; &amp;lt;', HeraldExtension::quoted('a <b> "c" \'d\' &lt;'));
+        self::assertSame("\u{FFFD}&lt;", HeraldExtension::quoted("\xFF<"));
+        self::assertSame('The message holds a value that was not escaped, which must never be in an email', Gate::unescaped()->getMessage());
     }
 
     public function test_own_html_that_holds_it_is_a_finding(): void
