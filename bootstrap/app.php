@@ -1,6 +1,7 @@
 <?php
 
 use App\Audit\Audit;
+use App\Documents\NameTaken;
 use App\Http\Middleware\ReadRequest;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\StartSession;
@@ -42,7 +43,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         // What was sent to us and could not be used is told to who sent it, and is no error of ours.
-        $exceptions->dontReport(InvalidDocument::class);
+        $exceptions->dontReport([InvalidDocument::class, NameTaken::class]);
         // What a person's role does not allow is written down.
         $exceptions->stopIgnoring(AuthorizationException::class);
         $exceptions->report(static function (AuthorizationException $e): bool {

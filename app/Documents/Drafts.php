@@ -72,12 +72,12 @@ final class Drafts
      *
      * @param  Builder<Template>|Builder<Brand>|Builder<ClaimCollection>  $others
      *
-     * @throws ConflictHttpException when one of them has that very name: nobody could tell them apart
+     * @throws NameTaken when one of them has that very name
      */
     public static function freeKey(Builder $others, string $name, string $otherwise): string
     {
         if ($others->clone()->where('name', $name)->exists()) {
-            throw new ConflictHttpException("There is already one called “{$name}”. Choose another name.");
+            throw new NameTaken($name);
         }
         $base = Str::limit(Str::slug($name), 90, '') ?: $otherwise;
         $taken = $others->where('key', 'like', $base.'%')->pluck('key')->all();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Documents\NameTaken;
 use Composer\Pcre\PcreException;
 use Herald\Document\Fault;
 use Herald\Document\InvalidDocument;
@@ -39,6 +40,7 @@ final class Problem
                 static fn (Fault $fault): array => ['place' => $fault->place, 'reason' => $fault->reason], $e->faults,
             )),
             $e instanceof ValidationException => self::response(422, 'That cannot be used as it stands', '', self::faults($e)),
+            $e instanceof NameTaken => self::response(409, 'That cannot be used as it stands', '', [['place' => 'name', 'reason' => $e->getMessage()]]),
             $e instanceof AuthenticationException => self::response(401, 'Sign in first'),
             $e instanceof AuthorizationException => self::response(403, 'Your role does not allow that'),
             $e instanceof TokenMismatchException => self::response(419, 'This page was open for too long', 'Load it again, then try once more.'),

@@ -8,6 +8,7 @@ use Composer\Pcre\Preg;
 use Herald\Document\Node;
 use Herald\Manuscript\Words;
 use Herald\Record\Computation;
+use Herald\Record\NotComputable;
 use Herald\Record\Vocabulary;
 use Herald\Value\Type;
 use Herald\Value\Type\FieldType;
@@ -15,6 +16,9 @@ use Herald\Value\Type\FieldType;
 /** A text put together of others, `{order.customer.first_name} {order.customer.last_name}`; what is empty leaves no blanks behind. */
 final readonly class Together implements Computation
 {
+    /** In bytes: fields that are put together of such fields would double with each. */
+    private const LONGEST = 20_000;
+
     /**
      * @param  list<string|Operand>  $pieces
      */
@@ -65,6 +69,9 @@ final readonly class Together implements Computation
             $value = $piece instanceof Operand ? $piece->path->in($data) : $piece;
             $said = $said || ($piece instanceof Operand && is_scalar($value) && $value !== '');
             $words .= is_scalar($value) ? (string) $value : '';
+            if (strlen($words) > self::LONGEST) {
+                throw new NotComputable('It has more than '.number_format(self::LONGEST).' letters');
+            }
         }
 
         return $said ? trim(Preg::replace('/ {2,}/', ' ', $words)) : null;

@@ -145,6 +145,17 @@ final class ComputedTest extends TestCase
         self::type(['field' => [$type, $computed]]);
     }
 
+    public function test_texts_that_are_put_together_of_such_texts_come_to_an_end(): void
+    {
+        $fields = [];
+        foreach (range(1, 40) as $number) {
+            $fields["c{$number}"] = ['text', ['kind' => 'text', 'text' => $number === 1 ? '{order.number}' : '{order.c'.($number - 1).'}{order.c'.($number - 1).'}']];
+        }
+        $data = self::computed(self::type($fields), ['number' => 'A-1']);
+        self::assertSame(3 * 2 ** 12, strlen($data['c13']));
+        self::assertNull($data['c14']);
+    }
+
     /** A second time by plain PHP, over made-up orders. */
     public function test_sums_and_shares_are_what_plain_php_says(): void
     {

@@ -124,7 +124,7 @@ final class CollectionsTest extends TestCase
 
     public function test_two_that_are_on_stand_in_their_order_and_one_that_is_taken_away_takes_its_claims_with_it(): void
     {
-        $this->ask('POST', self::AT, ['name' => 'Winter sky'])->assertConflict()->assertJsonPath('title', 'There is already one called “Winter sky”. Choose another name.');
+        $this->ask('POST', self::AT, ['name' => 'Winter sky'])->assertConflict()->assertJsonPath('faults', [['place' => 'name', 'reason' => 'There is already one called “Winter sky”. Choose another name.']]);
         $this->ask('POST', self::AT, ['name' => 'Winter, sky'])->assertCreated()->assertJsonPath('key', 'winter-sky-2');
         $this->ask('POST', self::AT.'/winter-sky-2/claims', ['template' => 'night-blue-receipt', 'notice' => 'order-received'])->assertOk();
         foreach (['winter-sky', 'winter-sky-2'] as $key) {
