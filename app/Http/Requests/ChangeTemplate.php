@@ -9,6 +9,6 @@ final class ChangeTemplate extends Asking
 {
     public function rules(): array
     {
-        return ['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean']];
+        return ['name' => ['sometimes', 'required', 'string', 'max:200'], 'folder' => ['sometimes', 'nullable', 'string', 'max:200'], 'archived' => ['sometimes', 'boolean:strict']];
     }
 }

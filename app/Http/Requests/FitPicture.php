@@ -13,7 +13,7 @@ final class FitPicture extends Asking
 
     public function rules(): array
     {
-        return ['width' => ['nullable', 'integer', 'between:8,'.self::WIDEST]];
+        return ['width' => ['nullable', 'integer:strict', 'between:8,'.self::WIDEST]];
     }
 
     public function loaded(): int

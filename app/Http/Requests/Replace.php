@@ -19,7 +19,7 @@ class Replace extends Asking
             'what' => ['required', 'in:words,variable'],
             'find' => ['required', 'string', 'max:200', ...($isVariable ? $name : [])],
             'put' => ['present', 'nullable', 'string', 'max:200', ...($isVariable ? ['required', ...$name] : [])],
-            'exact' => ['required', 'boolean'],
+            'exact' => ['required', 'boolean:strict'],
         ];
     }
 

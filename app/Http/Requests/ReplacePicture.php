@@ -11,7 +11,7 @@ final class ReplacePicture extends Asking
     {
         return [
             'with' => ['required', 'string', 'max:40'], 'documents' => ['sometimes', 'array', 'max:1000'],
-            'documents.*.kind' => ['required', 'in:template,brand'], 'documents.*.key' => ['required', 'string', 'max:100'], 'documents.*.revision' => ['present', 'nullable', 'integer'], 'documents.*.version' => ['present', 'nullable', 'integer'],
+            'documents.*.kind' => ['required', 'in:template,brand'], 'documents.*.key' => ['required', 'string', 'max:100'], 'documents.*.revision' => ['present', 'nullable', 'integer:strict'], 'documents.*.version' => ['present', 'nullable', 'integer:strict'],
         ];
     }
 }

@@ -16,7 +16,7 @@ final class StageBrand extends Asking
     {
         return [
             'messages' => ['required', 'array', 'max:3'], 'messages.*.notice' => ['required', 'string'], 'messages.*.record' => ['required', 'string'], 'messages.*.language' => ['nullable', 'string', 'max:35'],
-            'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
+            'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean:strict'],
         ];
     }
 }

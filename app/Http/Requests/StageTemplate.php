@@ -15,7 +15,7 @@ final class StageTemplate extends Asking
     public function rules(): array
     {
         return [
-            'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean'],
+            'record' => ['required', 'string'], 'language' => ['nullable', 'string', 'max:35'], 'view' => ['required', Rule::enum(View::class)], 'text' => ['required', 'boolean:strict'],
         ];
     }
 }
