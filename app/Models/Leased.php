@@ -69,6 +69,16 @@ trait Leased
         return ['lease' => (string) Str::ulid(), 'lease_until' => now()->addSeconds($seconds)];
     }
 
+    /**
+     * Keeps it for longer, while there is more to do.
+     *
+     * @return bool whether it was still ours
+     */
+    public function renewLease(int $seconds): bool
+    {
+        return $this->changeUnderLease(['lease_until' => now()->addSeconds($seconds)]);
+    }
+
     /** Whether it was in hand, and whoever had it is gone. */
     public function isLeftBehind(): bool
     {

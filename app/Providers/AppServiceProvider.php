@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Database\ImmediateSqliteConnector;
 use App\Jobs\WorkDue;
 use App\Mail\HandoverTransport;
+use App\Models\Source;
 use App\Readiness\Heartbeat;
 use Carbon\CarbonImmutable;
 use Herald\Document\Limits;
@@ -45,7 +46,12 @@ final class AppServiceProvider extends ServiceProvider
         ]);
         RateLimiter::for('proof', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->user()?->id));
         // A change asks for its stage and its findings, and one can type for a minute. Who only looks changes nothing.
-        RateLimiter::for('stage', static fn (Request $request): Limit => Limit::perMinute(Gate::allows('write', $request->route('source')) ? 1500 : 300)->by((string) $request->user()?->id));
+        RateLimiter::for('stage', static function (Request $request): Limit {
+            // Addresses are counted before it is looked up what they name.
+            $source = Source::query()->where('key', $request->route()?->originalParameter('source'))->first();
+
+            return Limit::perMinute($source !== null && Gate::allows('write', $source) ? 1500 : 300)->by((string) $request->user()?->id);
+        });
         RateLimiter::for('maps', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('answers', static fn (Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('pictures', static fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->id));

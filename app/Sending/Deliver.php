@@ -62,6 +62,10 @@ final readonly class Deliver
         }
         $waiting = $dispatch->loadMissing('recipients')->recipients->where('state', DispatchState::Queued)->values();
         foreach ($waiting as $place => $recipient) {
+            // A slow mail server, and many copies: nobody else is to take it meanwhile.
+            if ($place > 0 && ! $dispatch->renewLease(config()->integer('herald.lease'))) {
+                return;
+            }
             try {
                 [$result, $pauses] = [$this->handOver($dispatch, $recipient), 'herald.retries'];
             } catch (LeaseLost) {

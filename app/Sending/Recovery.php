@@ -100,7 +100,7 @@ final class Recovery
             }
             $conclusion = $dispatch->unsetRelation('recipients')->conclusion();
             $dispatch->changeUnderLease([
-                ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts, 'cut_short' => $cut,
+                ...$conclusion, 'state_reason' => $conclusion['state'] === DispatchState::Queued ? $words : $conclusion['state_reason'], 'attempts' => $reached->isEmpty() ? $attempts : $dispatch->attempts, 'cut_short' => $reached->isEmpty() ? $cut : $dispatch->cut_short,
                 'lease_until' => null, ...($conclusion['state'] === DispatchState::Queued ? ['lease' => null, ...($reached->isEmpty() ? ['due_at' => now()->addSeconds($pause ?? 0)] : [])] : []),
             ]);
         });

@@ -85,6 +85,28 @@ final class RecoveryTest extends TestCase
         self::assertCount(0, Mail::mailer()->getSymfonyTransport()->messages());
     }
 
+    public function test_many_slow_copies_are_served_by_the_one_that_has_begun_them(): void
+    {
+        [$dispatch] = $this->sending();
+        $dispatch->update(['state' => DispatchState::Queued, 'lease' => null]);
+        foreach (range(1, 4) as $number) {
+            $dispatch->recipients()->create([...Compose::recipient($dispatch, RecipientRole::Bcc, "copy{$number}@example.org", null, ''), 'state' => DispatchState::Queued]);
+        }
+        config(['mail.default' => 'array', 'mail.mailers.array' => ['transport' => 'array']]);
+        $handed = 0;
+        DB::listen(function (QueryExecuted $query) use (&$handed): void {
+            if (str_starts_with($query->sql, 'update "dispatch_recipients"') && str_contains($query->sql, '"handed_at" = ?')) {
+                $handed++;
+                // Each takes nearly as long as the lease, which all of them together exceed by far.
+                $this->travel(50)->seconds();
+                Recovery::sweep();
+            }
+        });
+        (new SendDispatch($dispatch->id))->handle(app(Deliver::class));
+        self::assertSame([DispatchState::Sent, 1, 0, 5], [$dispatch->refresh()->state, $dispatch->attempts, $dispatch->cut_short, $handed]);
+        self::assertSame([DispatchState::Sent], array_values(array_unique($dispatch->recipients()->pluck('state')->all(), SORT_REGULAR)));
+    }
+
     public function test_what_ended_its_worker_is_tried_in_a_queue_of_its_own_and_given_up_after_three_times(): void
     {
         $source = $this->larkmoor();

@@ -226,6 +226,14 @@ final class RightsTest extends TestCase
         self::assertStringContainsString('Try again in', $try()->json('detail'));
     }
 
+    public function test_who_only_looks_asks_for_fewer_stages(): void
+    {
+        $this->larkmoor();
+        foreach ([[Role::Viewer, '300'], [Role::Author, '1500']] as [$role, $most]) {
+            $this->signIn($role)->ask('POST', '/api/app/sources/larkmoor/notices/order-received/replay', [])->assertHeader('X-RateLimit-Limit', $most);
+        }
+    }
+
     public function test_a_change_without_the_page_s_own_token_is_refused(): void
     {
         $this->larkmoor();
