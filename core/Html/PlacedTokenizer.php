@@ -60,7 +60,7 @@ final class PlacedTokenizer extends Tokenizer
         if ($msg === 'Illegal tag opening') {
             $this->buffer('<');
         } elseif (str_starts_with($msg, 'Unexpected EOF') || ($msg === 'Unclosed RCDATA end tag' && $next === false)) {
-            throw new UnreadableHtml('is cut off: what begins here has no end');
+            throw new UnreadableHtml('has a tag or comment here that is never closed');
         }
 
         return '';

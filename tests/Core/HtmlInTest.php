@@ -158,7 +158,7 @@ final class HtmlInTest extends TestCase
         yield 'too many elements' => [str_repeat('<p>a</p>', 10_001), 'has more than 10,000 tags'];
         yield 'too many placeholders' => [str_repeat('{{ a }} ', 2_001), 'has more than 2,000 placeholders'];
         yield 'too deep' => ["<p>\n".str_repeat('<div>', 300), 'line 2, column 991: is nested more than 200 elements deep'];
-        yield 'without an end' => ['<p>a</p><a href="https://example.org>b</a>', 'line 1, column 9: is cut off'];
+        yield 'without an end' => ['<p>a</p><a href="https://example.org>b</a>', 'line 1, column 9: has a tag or comment here that is never closed'];
         yield 'nothing to see' => ['<html><head><title>x</title></head><body><p> &nbsp; </p></body></html>', 'has nothing in it that can be seen'];
     }
 

@@ -28,11 +28,11 @@ final class HtmlParserTest extends TestCase
         yield 'rows and cells need no end' => ['<table>'.str_repeat('<tr><td>a<td>b', 400).'</table>', '', ''];
         yield 'style sheets' => [str_repeat('<style>a{}</style>', 51), 'has more than 50 style sheets', 'line 1, column 901: '];
         yield 'bytes of style sheets' => ['<style>'.str_repeat('a{} ', 50_001).'</style>', 'has more than 200,000 bytes of style sheets', 'line 1, column 1: '];
-        yield 'a tag without an end' => ["a\n<p", 'is cut off: what begins here has no end', 'line 2, column 1: '];
-        yield 'a text of an attribute without an end' => ['ä<a href="b>c</a>d', 'is cut off: what begins here has no end', 'line 1, column 2: '];
-        yield 'a comment without an end' => ['a<!-- b', 'is cut off: what begins here has no end', 'line 1, column 2: '];
-        yield 'a style sheet without an end' => ['a<style>b{}', 'is cut off: what begins here has no end', 'line 1, column 2: '];
-        yield 'a title without an end' => ['a<title>b', 'is cut off: what begins here has no end', 'line 1, column 2: '];
+        yield 'a tag without an end' => ["a\n<p", 'has a tag or comment here that is never closed', 'line 2, column 1: '];
+        yield 'a text of an attribute without an end' => ['ä<a href="b>c</a>d', 'has a tag or comment here that is never closed', 'line 1, column 2: '];
+        yield 'a comment without an end' => ['a<!-- b', 'has a tag or comment here that is never closed', 'line 1, column 2: '];
+        yield 'a style sheet without an end' => ['a<style>b{}', 'has a tag or comment here that is never closed', 'line 1, column 2: '];
+        yield 'a title without an end' => ['a<title>b', 'has a tag or comment here that is never closed', 'line 1, column 2: '];
         yield 'an end tag without an end' => ['a<b>c</b', '', ''];
     }
 

@@ -208,7 +208,7 @@ final class OwnHtmlTest extends TestCase
         yield 'too many tags of Twig' => ['<p>'.str_repeat('{{ visit.number }}', 2_001).'</p>', 'line 1, column 36004: this is one tag too many: 2,000 are the most'];
         yield 'branches too deep' => [str_repeat('{% if visit.paid %}', 51).str_repeat('{% endif %}', 51), 'line 1, column 951: “{% if visit.paid %}”: lies in more than 50 others: that is too deep'];
         yield 'elements too deep' => ["{# two\nlines #}{{ visit.number }}".str_repeat('<div>', 200), 'line 2, column 1017: the HTML is nested more than 200 elements deep'];
-        yield 'an attribute without an end' => ['<p>{{ visit.number }}</p><a href="https://example.org>a</a>', 'line 1, column 26: the HTML is cut off: what begins here has no end'];
+        yield 'an attribute without an end' => ['<p>{{ visit.number }}</p><a href="https://example.org>a</a>', 'line 1, column 26: the HTML has a tag or comment here that is never closed'];
         yield 'more than may be once its styles are written' => ['<style>p{font-family:'.str_repeat('a', 40_000).'}</style>'.str_repeat('<p>a</p>', 60), 'the HTML is larger than 2,000,000 bytes'];
     }
 

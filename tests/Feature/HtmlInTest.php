@@ -96,7 +96,7 @@ final class HtmlInTest extends TestCase
         yield 'two pages' => [static fn (): string => self::zip(['a.html' => '<p>a</p>', 'b.html' => '<p>b</p>']), 'none of them alone is called index.html: a.html, b.html'];
         yield 'cut off' => [static fn (): string => substr(self::zip($page), 0, 40), 'cannot be unpacked'];
         yield 'two of one name' => [static fn (): string => self::zip([...$page, './index.html' => '<p>y</p>']), 'holds two files that are called “index.html”'];
-        yield 'a tag without an end' => [static fn (): string => self::zip(['index.html' => "<p>x</p>\n<img src=\"x"]), 'line 2, column 1: is cut off: what begins here has no end'];
+        yield 'a tag without an end' => [static fn (): string => self::zip(['index.html' => "<p>x</p>\n<img src=\"x"]), 'line 2, column 1: has a tag or comment here that is never closed'];
         yield 'no HTML' => [static fn (): string => 'just words', 'is no HTML'];
         yield 'a picture' => [static fn (): string => self::picture(20), 'is no HTML'];
         yield 'too long' => [static fn (): string => '<p>'.str_repeat('x', 1_000_001), 'is larger than 1,000,000 bytes'];

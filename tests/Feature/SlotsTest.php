@@ -66,7 +66,7 @@ final class SlotsTest extends TestCase
         yield 'two forms' => [['before-items' => ['html' => 'x', 'text' => 'x']], 'slots/before-items', 'is content in just one of these forms: html, text, blocks'];
         yield 'attributes without end' => [['before-items' => ['html' => '<p '.implode(' ', array_map(static fn (int $number): string => "a{$number}", range(1, 90_000))).'>x</p>']], 'slots/before-items/html', 'line 1, column 1: has more than 30,000 attributes'];
         yield 'too deep' => [['before-items' => ['html' => "x\n".str_repeat('<div>', 60_000)]], 'slots/before-items/html', 'has more than 30,000 “<”'];
-        yield 'cut off' => [['before-items' => ['html' => "x\n<a href='y"]], 'slots/before-items/html', 'line 2, column 1: is cut off: what begins here has no end'];
+        yield 'cut off' => [['before-items' => ['html' => "x\n<a href='y"]], 'slots/before-items/html', 'line 2, column 1: has a tag or comment here that is never closed'];
     }
 
     #[DataProvider('refused')]
