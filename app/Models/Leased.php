@@ -76,7 +76,12 @@ trait Leased
      */
     public function renewLease(int $seconds): bool
     {
-        return $this->changeUnderLease(['lease_until' => now()->addSeconds($seconds)]);
+        $until = ['lease_until' => now()->addSeconds($seconds)];
+        // Within one second nothing becomes another value, and it is ours all the same.
+        $ours = self::query()->whereKey($this->getKey())->where('lease', $this->lease)->update($until) === 1;
+        $ours ? $this->forceFill($until)->syncOriginal() : $this->refresh();
+
+        return $ours;
     }
 
     /** Whether it was in hand, and whoever had it is gone. */
