@@ -9,7 +9,6 @@ use App\Models\User;
 use App\Pictures\Pictures;
 use Composer\Pcre\Preg;
 use Herald\Document\InvalidDocument;
-use Herald\Html\HtmlLimits;
 use Herald\Html\HtmlParser;
 use Herald\Html\UnreadableHtml;
 use Illuminate\Validation\ValidationException;
@@ -67,10 +66,9 @@ final class HtmlFile
         $file = new self($source, $person);
         [$html, $packed, $folder] = str_starts_with($bytes, "PK\x03\x04") || str_starts_with($bytes, "PK\x05\x06") ? $file->unpacked($bytes) : [$bytes, [], ''];
         $html = self::decoded($html);
-        if (strlen($html) > (new HtmlLimits)->bytes || ! Preg::isMatch('~<[a-z!]~i', $html)) {
-            throw self::refused(strlen($html) > (new HtmlLimits)->bytes ? 'is larger than '.number_format((new HtmlLimits)->bytes).' bytes' : 'is no HTML, and no zip with HTML in it');
+        if (! Preg::isMatch('~<[a-z!]~i', $html)) {
+            throw self::refused('is no HTML, and no zip with HTML in it');
         }
-
         try {
             (new HtmlParser)->document($html);
         } catch (UnreadableHtml $e) {

@@ -50,7 +50,6 @@ final readonly class Map implements Written
     public static function fresh(Vocabulary $vocabulary): array
     {
         $fields = $vocabulary->ofRecord();
-        /** @param  non-empty-string  $keys */
         $find = static fn (string $keys, string $type): ?string => array_key_first(array_filter($fields, static fn (Field $field): bool => $field->type instanceof $type && Preg::isMatch("~{$keys}~", $field->key)));
         $place = $find('^(coordinates|position|geo)$', Type\Text::class);
         $link = $find('(^|_)(map|route|directions)(_link)?$', Type\Url::class);

@@ -65,7 +65,6 @@ final readonly class Others implements Written
         $path = array_key_first($kinds);
         $kind = $kinds[$path];
         $name = ! isset($vocabulary->roots()[$kind->key]) && Vocabulary::mayBeCalled($kind->key) ? $kind->key : 'other';
-        /** @param  non-empty-string  $keys */
         $first = static fn (string $type, string $keys = ''): ?string => array_key_first(array_filter($kind->fields, static fn (Field $field): bool => $field->type instanceof $type && Preg::isMatch("~{$keys}~", $field->key)));
         $one = static fn (?string $key): array => $key === null ? [] : [['variable' => "{$name}.{$key}"]];
         [$picture, $title, $when, $price, $page] = [$first(Type\Picture::class), $first(Type\Text::class, 'name|title|programme') ?? $first(Type\Text::class), $first(Type\DateTime::class) ?? $first(Type\Date::class), $first(Type\Money::class), $first(Type\Url::class)];

@@ -42,13 +42,11 @@ final class Gate
         $parts = Tags::apart($source);
         $markup = implode('', array_filter($parts, static fn (int $index): bool => $index % 2 === 0, ARRAY_FILTER_USE_KEY));
         Preg::matchAll(self::MARKUP, $markup, $found);
-        foreach (array_unique($found['odd']) as $odd) {
-            if ($odd !== null) {
-                throw self::refusal('“'.$odd.'”');
-            }
+        foreach (array_filter($found['odd']) as $unread) {
+            throw self::refusal("“{$unread}”");
         }
-        foreach (array_unique($found['name']) as $name) {
-            self::checkElement(ltrim($name ?? 'p', '/'));
+        foreach (array_unique(array_filter($found['name'])) as $name) {
+            self::checkElement(ltrim($name, '/'));
         }
         foreach (array_unique($found['attributes']) as $attributes) {
             Preg::matchAll('~\s([A-Za-z][\w:-]*)(?:="([^"]*)")?~', $attributes ?? '', $each);
